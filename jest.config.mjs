@@ -1,0 +1,22 @@
+/** Unit tests: core and server in Node, and the pure parts of the app. */
+export default {
+  testEnvironment: 'node',
+  roots: ['<rootDir>/packages', '<rootDir>/scripts'],
+  testMatch: ['**/*.test.ts', '**/*.test.tsx', '**/*.test.mjs'],
+  transform: {
+    '^.+\\.(ts|tsx|js|mjs)$': [
+      '@swc/jest',
+      {
+        jsc: {
+          parser: { syntax: 'typescript', tsx: true },
+          transform: { react: { runtime: 'automatic' } },
+          target: 'es2023',
+        },
+        module: { type: 'commonjs' },
+      },
+    ],
+  },
+  // Packages published as ES modules only.
+  transformIgnorePatterns: ['node_modules/(?!(@noble/hashes|culori|get-port|echarts|zrender|tslib)/)'],
+  moduleNameMapper: { '^@wold/core/(.*)$': '<rootDir>/packages/core/$1' },
+};

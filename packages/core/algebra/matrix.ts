@@ -1,0 +1,31 @@
+/** A dense matrix in double precision, stored column after column. */
+export interface Matrix {
+  readonly rows: number;
+  readonly columns: number;
+  /** Entry (i, j) is `values[j * rows + i]`. */
+  readonly values: Float64Array;
+}
+
+/** A matrix of zeros. */
+export function zeros(rows: number, columns: number): Matrix {
+  return { rows, columns, values: new Float64Array(rows * columns) };
+}
+
+/** Column `j` as a view: what is written to it is written to the matrix. */
+export function columnOf(matrix: Matrix, j: number): Float64Array {
+  return matrix.values.subarray(j * matrix.rows, (j + 1) * matrix.rows);
+}
+
+/** The entry in row `i` and column `j`. */
+export function entry(matrix: Matrix, i: number, j: number): number {
+  return matrix.values[j * matrix.rows + i]!;
+}
+
+/** The transpose, as a new matrix. */
+export function transpose(matrix: Matrix): Matrix {
+  const result = zeros(matrix.columns, matrix.rows);
+  for (let j = 0; j < matrix.columns; j++) {
+    for (let i = 0; i < matrix.rows; i++) result.values[i * matrix.columns + j] = matrix.values[j * matrix.rows + i]!;
+  }
+  return result;
+}

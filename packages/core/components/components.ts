@@ -1,0 +1,78 @@
+import { columnOf, zeros, type Matrix } from '../algebra/matrix';
+import { aboveAverage } from '../dimensions/aboveAverage';
+import type { Prepared } from '../preparation/prepare';
+import type { Decomposition } from './decompose';
+
+/** How many dimensions to keep: a number, or as many as have an eigenvalue above average. */
+export type Keep = number | 'above-average';
+
+/** The dimensions that are kept, and what they say of columns and rows. */
+export interface Components {
+  readonly measures: readonly string[];
+  /** Rows that were used, as indices into the table: row i of the scores is row `rows[i]` of the table. */
+  readonly rows: Uint32Array;
+  readonly kept: number;
+  /** What was left out or cut back to arrive at `kept`, or null. */
+  readonly note: string | null;
+  readonly eigenvalues: Float64Array;
+  readonly shares: Float64Array;
+  /** v, p × kept: the recipe of a score. */
+  readonly coefficients: Matrix;
+  /** v √λ, p × kept. On measures of unit variance the correlation of a measure with a dimension. */
+  readonly loadings: Matrix;
+  /** Loadings over the measure's standard deviation: correlations of measures with dimensions, whatever the scale. */
+  readonly correlations: Matrix;
+  /** Share of each measure's variance that the kept dimensions hold together: Σ loading² / variance. */
+  readonly communalities: Float64Array;
+  /** Rows used × kept: the prepared values times v. */
+  readonly scores: Matrix;
+}
+
+/**
+ * The kept dimensions of a decomposition: coefficients, loadings, scores (Jackson 1991, chapter 1).
+ */
+export function components(prepared: Prepared, decomposition: Decomposition, keep: Keep): Components {
+  const { measures, eigenvalues } = decomposition;
+  const { kept, note } = resolveKeep(eigenvalues, measures.length, keep);
+  const p = measures.length;
+  const columns = measures.map(name => prepared.measures.indexOf(name));
+  const sds = columns.map(j => (prepared.scale === 'unit-variance' ? 1 : prepared.sds[j]!));
+  const coefficients = { rows: p, columns: kept, values: decomposition.coefficients.values.slice(0, p * kept) };
+  const loadings = zeros(p, kept);
+  const correlations = zeros(p, kept);
+  const communalities = new Float64Array(p);
+  const scores = zeros(prepared.rows.length, kept);
+  for (let d = 0; d < kept; d++) {
+    const root = Math.sqrt(eigenvalues[d]!);
+    const score = columnOf(scores, d);
+    for (let j = 0; j < p; j++) {
+      const v = coefficients.values[d * p + j]!;
+      loadings.values[d * p + j] = v * root;
+      const correlation = (v * root) / sds[j]!;
+      correlations.values[d * p + j] = correlation;
+      communalities[j]! += correlation * correlation;
+      const x = columnOf(prepared.values, columns[j]!);
+      for (let i = 0; i < score.length; i++) score[i]! += v * x[i]!;
+    }
+  }
+  return {
+    measures,
+    rows: prepared.rows,
+    kept,
+    note,
+    eigenvalues,
+    shares: decomposition.shares,
+    coefficients,
+    loadings,
+    correlations,
+    communalities,
+    scores,
+  };
+}
+
+function resolveKeep(eigenvalues: Float64Array, columns: number, keep: Keep): { kept: number; note: string | null } {
+  const rank = eigenvalues.reduce((count, value) => count + (value > 0 ? 1 : 0), 0);
+  if (keep === 'above-average') return { kept: Math.max(1, aboveAverage(eigenvalues, columns)), note: null };
+  if (keep <= rank) return { kept: keep, note: null };
+  return { kept: rank, note: `${keep} asked for; only ${rank} dimensions have any variance.` };
+}

@@ -1,0 +1,74 @@
+import { canHaveRole, guessRole } from '../table/role';
+import type { Table } from '../table/table';
+import type { Recipe, Reduction } from './schema';
+import { Problem } from '../problem';
+
+/** The first label coloured by has at most this many levels, if one has. */
+const COLOUR_LEVELS = 12;
+
+/** The recipe that a new study starts from: guessed roles, unit variance, components with eigenvalues above average. */
+export function freshRecipe(table: Table): Recipe {
+  const columns = table.columns.map(column => ({ name: column.name, role: guessRole(column, table.rows).role }));
+  return {
+    format: 'wold recipe',
+    version: 1,
+    columns,
+    preparation: { missing: 'leave-out-rows', scale: 'unit-variance', weighting: 'proportional' },
+    reductions: [freshReduction('components-1', 'Components', firstColour(table, columns))],
+  };
+}
+
+/** A reduction by principal components as a new study has it. */
+export function freshReduction(id: string, name: string, colour: string | null): Reduction {
+  return {
+    id,
+    name,
+    method: 'components',
+    without: [],
+    keep: 'above-average',
+    names: {},
+    fade: 0.4,
+    map: { x: 1, y: 2, colour },
+  };
+}
+
+/**
+ * The recipe for another table: columns are found by name; those that the recipe does not know are set aside.
+ *
+ * @throws Problem when the table lacks columns of the recipe, or has words where the recipe measures
+ */
+export function fitRecipe(recipe: Recipe, table: Table): Recipe {
+  const known = new Map(recipe.columns.map(column => [column.name, column.role]));
+  const needed = recipe.columns.filter(column => column.role !== 'aside').map(column => column.name);
+  const absent = needed.filter(name => !table.columns.some(column => column.name === name));
+  if (absent.length > 0) {
+    throw new Problem(
+      `it lacks ${absent.length} of the recipe's columns: ${listed(absent)}.`,
+      'Rename its columns as the recipe has them, or set these aside in the recipe.',
+      `table “${table.name}”`,
+    );
+  }
+  const columns = table.columns.map(column => ({ name: column.name, role: known.get(column.name) ?? 'aside' }));
+  const unfit = table.columns.filter((column, index) => !canHaveRole(column, columns[index]!.role));
+  if (unfit.length > 0) {
+    throw new Problem(
+      `the recipe takes ${listed(unfit.map(column => column.name))} as numbers, and they are not.`,
+      'Correct these columns, or set them aside in the recipe.',
+      `table “${table.name}”`,
+    );
+  }
+  return { ...recipe, columns };
+}
+
+function firstColour(table: Table, columns: Recipe['columns']): string | null {
+  const labels = table.columns.filter((_, index) => columns[index]!.role === 'label');
+  const few = labels.find(
+    column => column.kind === 'levels' && column.levels.length > 1 && column.levels.length <= COLOUR_LEVELS,
+  );
+  return (few ?? labels[0])?.name ?? null;
+}
+
+function listed(names: readonly string[]): string {
+  const shown = names.slice(0, 5).map(name => `“${name}”`);
+  return names.length > 5 ? `${shown.join(', ')} and ${names.length - 5} more` : shown.join(', ');
+}

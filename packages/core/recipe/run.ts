@@ -1,0 +1,109 @@
+import { components, type Components, type Keep } from '../components/components';
+import { decompose, type Decomposition } from '../components/decompose';
+import { quietHost, type Host } from '../host';
+import { prepare, type PreparationInput, type Prepared } from '../preparation/prepare';
+import { relations, type Relation } from '../suitability/relations';
+import { describeTable, type ColumnDescription } from '../table/describe';
+import type { Table } from '../table/table';
+import { hash } from './hash';
+import type { Recipe, Reduction } from './schema';
+
+/** What was prepared, without the prepared numbers themselves. */
+export type Account = Omit<Prepared, 'values'>;
+
+/** What each question asks to be computed, and what comes back. */
+export interface Results {
+  description: readonly ColumnDescription[];
+  prepared: Prepared;
+  account: Account;
+  decomposition: Decomposition;
+  components: Components;
+  relations: readonly Relation[];
+}
+
+/**
+ * A result asked for: just those parts of a recipe that it depends on, so that a result is out of date exactly when
+ * its request has changed.
+ */
+export type Request =
+  | { readonly stage: 'description' }
+  | { readonly stage: 'prepared' | 'account'; readonly preparation: PreparationInput }
+  | { readonly stage: 'decomposition'; readonly preparation: PreparationInput; readonly without: readonly string[] }
+  | {
+      readonly stage: 'components';
+      readonly preparation: PreparationInput;
+      readonly without: readonly string[];
+      readonly keep: Keep;
+    }
+  | { readonly stage: 'relations'; readonly preparation: PreparationInput; readonly measure: string };
+
+export type ResultOf<R extends Request> = Results[R['stage']];
+
+/** Raised whenever a definition changes, so that results kept from before are computed anew. */
+const DEFINITIONS = 1;
+
+/** The name under which the result of a request on a table is kept. */
+export function requestKey(tableKey: string, request: Request): string {
+  return hash([DEFINITIONS, tableKey, request]);
+}
+
+/** Results at hand, by key. */
+export interface Memo {
+  readonly get: (key: string) => unknown;
+  readonly set: (key: string, result: unknown) => void;
+}
+
+/**
+ * Computes what is asked, taking what it rests on from the memo where it is there.
+ *
+ * @throws Problem when the table and the recipe allow no result
+ */
+export function compute<R extends Request>(table: Table, request: R, host: Host = quietHost, memo: Memo = new Map()): ResultOf<R> {
+  const key = requestKey(table.key, request);
+  const known = memo.get(key);
+  if (known !== undefined) return known as ResultOf<R>;
+  const result = computeAnew(table, request, host, memo);
+  memo.set(key, result);
+  return result as ResultOf<R>;
+}
+
+function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Results[keyof Results] {
+  if (request.stage === 'description') return describeTable(table, host);
+  if (request.stage === 'prepared') return prepare(table, request.preparation, host);
+  const { preparation } = request;
+  const prepared = compute(table, { stage: 'prepared', preparation }, host, memo);
+  switch (request.stage) {
+    case 'account': {
+      const { values: _, ...account } = prepared;
+      return account;
+    }
+    case 'relations':
+      return relations(prepared, request.measure);
+    case 'decomposition':
+      return decompose(prepared, request.without, host);
+    case 'components': {
+      const decomposition = compute(table, { stage: 'decomposition', preparation, without: request.without }, host, memo);
+      return components(prepared, decomposition, request.keep);
+    }
+  }
+}
+
+/** What preparation needs of a recipe. */
+export function preparationOf(recipe: Recipe): PreparationInput {
+  const named = (role: string) => recipe.columns.filter(column => column.role === role).map(column => column.name);
+  const { scale, weighting } = recipe.preparation;
+  const weight = named('weight')[0] ?? null;
+  return { measures: named('measure'), weight, weighting: weight === null ? 'proportional' : weighting, scale };
+}
+
+/** The request for all dimensions of a reduction. */
+export function decompositionOf(recipe: Recipe, reduction: Reduction): Request & { stage: 'decomposition' } {
+  const preparation = preparationOf(recipe);
+  const without = preparation.measures.filter(measure => reduction.without.includes(measure));
+  return { stage: 'decomposition', preparation, without };
+}
+
+/** The request for the kept dimensions of a reduction. */
+export function componentsOf(recipe: Recipe, reduction: Reduction): Request & { stage: 'components' } {
+  return { ...decompositionOf(recipe, reduction), stage: 'components', keep: reduction.keep };
+}

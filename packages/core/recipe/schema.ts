@@ -1,0 +1,85 @@
+import { z } from 'zod';
+import { SCALES, WEIGHTINGS } from '../preparation/prepare';
+import { Problem } from '../problem';
+import { ROLES } from '../table/role';
+
+/** The longest name that a dimension, a reduction or a study can have, in characters. */
+export const LONGEST_NAME = 80;
+
+const name = z.string().trim().min(1).max(LONGEST_NAME);
+
+const mapSchema = z.strictObject({
+  /** Dimensions on the axes, counted from 1. */
+  x: z.int().min(1),
+  y: z.int().min(1),
+  /** Column whose levels or numbers colour the rows; null for one colour. */
+  colour: z.string().nullable(),
+});
+
+const reductionSchema = z.strictObject({
+  id: z.string().min(1),
+  name,
+  method: z.literal('components'),
+  /** Measures of the study that this reduction leaves out. */
+  without: z.array(z.string()),
+  keep: z.union([z.literal('above-average'), z.int().min(1)]),
+  /** Names of dimensions by their number, counted from 1. */
+  names: z.record(z.string().regex(/^[1-9]\d*$/), name),
+  /** Loadings below this size fade in the ledger. */
+  fade: z.number().min(0).max(1),
+  map: mapSchema,
+});
+
+const recipeSchema = z.strictObject({
+  format: z.literal('wold recipe'),
+  version: z.literal(1),
+  columns: z.array(z.strictObject({ name: z.string(), role: z.enum(ROLES) })).refine(
+    columns => new Set(columns.map(column => column.name)).size === columns.length,
+    'two columns have the same name',
+  ),
+  preparation: z.strictObject({
+    missing: z.literal('leave-out-rows'),
+    scale: z.enum(SCALES),
+    weighting: z.enum(WEIGHTINGS),
+  }),
+  reductions: z.array(reductionSchema).min(1),
+});
+
+/** All that an analyst decides: what is computed is a function of a table and this. */
+export type Recipe = Readonly<z.infer<typeof recipeSchema>>;
+export type Reduction = Recipe['reductions'][number];
+export type RowMap = Reduction['map'];
+
+/**
+ * A recipe from text, checked.
+ *
+ * @param where the file it came from, for errors
+ * @throws Problem when it is not JSON or not a recipe this version reads
+ */
+export function parseRecipe(text: string, where: string): Recipe {
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch (error) {
+    throw new Problem(`it is not JSON (${(error as Error).message})`, 'Open a recipe that Wold wrote.', where);
+  }
+  return checkRecipe(json, where);
+}
+
+/** A recipe from plain data, checked. @throws Problem as {@link parseRecipe} does. */
+export function checkRecipe(data: unknown, where: string): Recipe {
+  const result = recipeSchema.safeParse(data);
+  if (result.success) return result.data;
+  const issue = result.error.issues[0]!;
+  const path = issue.path.join('.');
+  throw new Problem(
+    `it is not a recipe that this version reads: ${issue.message}${path && ` at ${path}`}`,
+    'Correct that entry, or take the recipe out of Wold again.',
+    where,
+  );
+}
+
+/** The recipe as text, the same for the same recipe. */
+export function writeRecipe(recipe: Recipe): string {
+  return `${JSON.stringify(recipe, null, 2)}\n`;
+}

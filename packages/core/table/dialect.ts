@@ -1,0 +1,84 @@
+import Papa from 'papaparse';
+import { isMissingText, parseNumber } from './numberText';
+import type { Dialect } from './table';
+
+const DELIMITERS = [',', ';', '\t', '|'] as const;
+const SAMPLE_CHARACTERS = 200_000;
+const SAMPLE_ROWS = 200;
+
+/**
+ * The delimiter, decimal mark and header of a delimited text, judged from its first rows. A delimiter is the better
+ * the more rows have as many entries as the first and the fewer entries still hold another delimiter, which tells
+ * `1,5;2,3` (semicolons, decimal commas) from a table with commas between its entries.
+ */
+export function detectDialect(text: string): Omit<Dialect, 'encoding'> {
+  const sample = text.slice(0, SAMPLE_CHARACTERS);
+  const whole = sample.length === text.length;
+  let best: { delimiter: Dialect['delimiter']; rows: string[][]; score: number } | null = null;
+  for (const delimiter of DELIMITERS) {
+    const rows = sampleRows(sample, delimiter, whole);
+    const score = delimiterScore(rows, delimiter);
+    if (best === null || score > best.score) best = { delimiter, rows, score };
+  }
+  const { delimiter, rows } = best!;
+  const decimal = decimalMark(rows, delimiter);
+  return { delimiter, decimal, header: hasHeader(rows, decimal) };
+}
+
+/** Where lines end. A file that mixes its line ends has a stray return before some feeds, which blanks swallow. */
+export function lineEnd(text: string): '\n' | '\r' {
+  return text.includes('\n') ? '\n' : '\r';
+}
+
+function sampleRows(sample: string, delimiter: string, whole: boolean): string[][] {
+  const { data } = Papa.parse<string[]>(sample, {
+    delimiter,
+    newline: lineEnd(sample),
+    preview: SAMPLE_ROWS,
+    skipEmptyLines: 'greedy',
+  });
+  // A sample that stops within the text ends in a broken row.
+  return !whole && data.length < SAMPLE_ROWS && data.length > 1 ? data.slice(0, -1) : data;
+}
+
+function delimiterScore(rows: readonly string[][], delimiter: string): number {
+  const width = rows[0]?.length ?? 1;
+  if (width < 2) return 0;
+  let even = 0;
+  let entries = 0;
+  let mixed = 0;
+  for (const row of rows) {
+    if (row.length === width) even++;
+    for (const entry of row) {
+      entries++;
+      if (DELIMITERS.some(other => other !== delimiter && other !== ',' && entry.includes(other))) mixed++;
+    }
+  }
+  return even / rows.length - mixed / entries + Math.min(width, 50) / 1000;
+}
+
+function decimalMark(rows: readonly string[][], delimiter: string): '.' | ',' {
+  let commas = 0;
+  let thousands = 0;
+  let dots = 0;
+  for (const row of rows) {
+    for (const entry of row) {
+      const text = entry.trim();
+      if (/^[+\-−]?\d*,\d+$/.test(text)) {
+        commas++;
+        if (/^[+\-−]?[1-9]\d{0,2},\d{3}$/.test(text)) thousands++;
+      } else if (/^[+\-−]?\d{1,3}(?:\.\d{3})+,\d+$/.test(text)) commas++;
+      else if (/^[+\-−]?\d*\.\d+$/.test(text)) dots++;
+    }
+  }
+  // Only groups of three after each comma: thousands where commas part the entries too, decimals elsewhere.
+  if (commas > 0 && thousands === commas && (delimiter === ',' || dots > 0)) return '.';
+  return commas > dots ? ',' : '.';
+}
+
+/** A first row made of nothing but numbers is data. */
+function hasHeader(rows: readonly string[][], decimal: '.' | ','): boolean {
+  const first = rows[0] ?? [];
+  const numbers = first.filter(entry => !Number.isNaN(parseNumber(entry, decimal))).length;
+  return numbers === 0 || first.some(entry => Number.isNaN(parseNumber(entry, decimal)) && !isMissingText(entry));
+}

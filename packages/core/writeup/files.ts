@@ -1,0 +1,130 @@
+import Papa from 'papaparse';
+import type { Components } from '../components/components';
+import { leadingDimensions } from '../components/leading';
+import type { Account } from '../recipe/run';
+import { textAt } from '../table/column';
+import type { Table } from '../table/table';
+import { dimensionName } from './dimensionName';
+
+/** A text file to be taken out. */
+export interface OutputFile {
+  readonly name: string;
+  readonly text: string;
+}
+
+/** What the files of a reduction are made of. */
+export interface ReductionOutput {
+  readonly table: Table;
+  /** The reduction's name, which starts each file's name. */
+  readonly name: string;
+  /** Names of dimensions by number. */
+  readonly names: Readonly<Record<string, string>>;
+  readonly account: Account;
+  readonly components: Components;
+}
+
+/** All tables of a reduction as CSV: UTF-8, commas, decimal points, numbers in the digits that give them back exactly. */
+export function reductionFiles(output: ReductionOutput): OutputFile[] {
+  const stem = fileStem(output.name);
+  return [
+    { name: `${stem}-scores.csv`, text: scoresCsv(output) },
+    { name: `${stem}-loadings.csv`, text: loadingsCsv(output) },
+    { name: `${stem}-coefficients.csv`, text: coefficientsCsv(output) },
+    { name: `${stem}-eigenvalues.csv`, text: eigenvaluesCsv(output) },
+  ];
+}
+
+/** The original columns, every row, and each kept dimension's scores; empty where a row was left out. */
+export function scoresCsv({ table, names, components }: ReductionOutput): string {
+  const { kept, scores, rows } = components;
+  const place = new Map([...rows].map((row, index) => [row, index]));
+  const taken = new Set(table.columns.map(column => column.name));
+  const header = [...taken];
+  for (let d = 0; d < kept; d++) header.push(unusedName(dimensionName(names, d + 1), taken));
+  const body = Array.from({ length: table.rows }, (_, row) => {
+    const entries = table.columns.map(column => textAt(column, row));
+    const index = place.get(row);
+    for (let d = 0; d < kept; d++) entries.push(index === undefined ? '' : String(scores.values[d * rows.length + index]));
+    return entries;
+  });
+  return csv([header, ...body]);
+}
+
+/** Loadings of each measure, the dimension it leads, and the share of its variance that is held. */
+export function loadingsCsv({ names, components }: ReductionOutput): string {
+  const { measures, kept, loadings, communalities } = components;
+  const leads = leadingDimensions(components.correlations);
+  return csv([
+    ['measure', ...dimensionHeader(names, kept), 'leads', 'communality'],
+    ...measures.map((measure, j) => [
+      measure,
+      ...entriesOf(loadings.values, measures.length, kept, j),
+      dimensionName(names, leads[j]! + 1),
+      String(communalities[j]),
+    ]),
+  ]);
+}
+
+/** What places a new row: centre by the mean, divide by the sd on unit variance, multiply by the coefficients. */
+export function coefficientsCsv({ names, components, account }: ReductionOutput): string {
+  const { measures, kept, coefficients } = components;
+  return csv([
+    ['measure', 'mean', 'sd', 'divided by', ...dimensionHeader(names, kept)],
+    ...measures.map((measure, j) => {
+      const index = account.measures.indexOf(measure);
+      const sd = account.sds[index]!;
+      return [
+        measure,
+        String(account.means[index]),
+        String(sd),
+        String(account.scale === 'unit-variance' ? sd : 1),
+        ...entriesOf(coefficients.values, measures.length, kept, j),
+      ];
+    }),
+  ]);
+}
+
+/** Every dimension's eigenvalue, share and cumulative share, and whether it is kept. */
+export function eigenvaluesCsv({ names, components }: ReductionOutput): string {
+  const { eigenvalues, shares, kept } = components;
+  let cumulative = 0;
+  return csv([
+    ['dimension', 'name', 'eigenvalue', 'share', 'cumulative share', 'kept'],
+    ...[...eigenvalues].map((value, d) => {
+      cumulative += shares[d]!;
+      const named = d < kept ? dimensionName(names, d + 1) : '';
+      return [String(d + 1), named, String(value), String(shares[d]), String(cumulative), d < kept ? 'yes' : 'no'];
+    }),
+  ]);
+}
+
+/** A file's name from any name: letters and digits of every script, in lower case, joined by hyphens. */
+export function fileStem(name: string): string {
+  return (
+    name
+      .normalize('NFC')
+      .toLowerCase()
+      .replace(/[^\p{L}\p{M}\p{N}]+/gu, '-')
+      .replace(/^-+|-+$/g, '') || 'reduction'
+  );
+}
+
+function dimensionHeader(names: Readonly<Record<string, string>>, kept: number): string[] {
+  const taken = new Set<string>();
+  return Array.from({ length: kept }, (_, d) => unusedName(dimensionName(names, d + 1), taken));
+}
+
+function unusedName(wanted: string, taken: Set<string>): string {
+  let name = wanted;
+  for (let repeat = 2; taken.has(name); repeat++) name = `${wanted} (${repeat})`;
+  taken.add(name);
+  return name;
+}
+
+function entriesOf(values: Float64Array, p: number, kept: number, j: number): string[] {
+  return Array.from({ length: kept }, (_, d) => String(values[d * p + j]));
+}
+
+function csv(rows: string[][]): string {
+  return `${Papa.unparse(rows, { newline: '\n' })}\n`;
+}
