@@ -157,7 +157,8 @@ describe('invariances', () => {
         turnLargestPositive(turned);
         turnLargestPositive(opposite);
         turned.forEach((value, index) => expect(value + 0).toBe(opposite[index]! + 0));
-        expect(Math.max(...turned)).toBe(Math.max(...values.map(Math.abs)));
+        // Entries tied to nine digits with the largest may stand for it.
+        expect(Math.max(...turned)).toBeGreaterThanOrEqual(Math.max(...values.map(Math.abs)) * (1 - 1e-8));
       }),
     );
   });

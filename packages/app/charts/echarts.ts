@@ -1,0 +1,22 @@
+import { LineChart, LinesChart, ScatterChart } from 'echarts/charts';
+import { DataZoomInsideComponent, GridComponent, MarkAreaComponent, MarkLineComponent } from 'echarts/components';
+import * as echarts from 'echarts/core';
+import { LabelLayout } from 'echarts/features';
+import { CanvasRenderer, SVGRenderer } from 'echarts/renderers';
+
+// Only the parts that are in use.
+echarts.use([
+  LineChart,
+  LinesChart,
+  ScatterChart,
+  DataZoomInsideComponent,
+  GridComponent,
+  MarkAreaComponent,
+  MarkLineComponent,
+  LabelLayout,
+  CanvasRenderer,
+  SVGRenderer,
+]);
+
+export { echarts };
+export type { EChartsCoreOption as ChartOption, EChartsType as Chart } from 'echarts/core';

@@ -1,0 +1,118 @@
+import { useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { LensPanel } from '../lens/LensPanel';
+import { READINGS } from '../readings/readings';
+import type { Question } from '../readings/questions';
+import { redone, tookInHand, lookedAt, undone, withNewReduction } from '../store/studySlice';
+import { useAppDispatch } from '../store/store';
+import { useEdit, useHand, useStudy } from '../store/useStudy';
+import { BriefBar } from './BriefBar';
+import { KeysDialog } from './KeysDialog';
+import { Rail } from './Rail';
+import { Shelf } from './Shelf';
+import { useKeys } from './useKeys';
+import styles from './Frame.module.css';
+
+/** The screen of an open study: rail, brief, reading, lens and shelf. */
+export function Frame({ question }: { question: Question }) {
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const edit = useEdit();
+  const study = useStudy();
+  const hand = useHand();
+  const [lens, setLens] = useKept('wold.lens', true);
+  const [shelf, setShelf] = useKept('wold.shelf', true);
+  const [keys, setKeys] = useState(false);
+  const { Brief, Reading, Aside } = READINGS[question.route];
+
+  useEffect(() => {
+    dispatch(lookedAt(question.route));
+    document.title = `${question.question} · ${study.name} · Wold`;
+  }, [dispatch, question, study.name]);
+
+  function step(by: number): void {
+    const ids = study.recipe.reductions.map(reduction => reduction.id);
+    const next = ids[(ids.indexOf(hand.id) + by + ids.length) % ids.length]!;
+    dispatch(tookInHand(next));
+  }
+
+  function addReduction(): void {
+    const { recipe, id } = withNewReduction(study.recipe, hand);
+    edit(recipe, 'reductions');
+    dispatch(tookInHand(id));
+  }
+
+  useKeys({
+    question: route => void navigate(`/study/${study.id}/${route}`),
+    undo: () => dispatch(undone()),
+    redo: () => dispatch(redone()),
+    previousReduction: () => step(-1),
+    nextReduction: () => step(1),
+    lens: () => setLens(!lens),
+    shelf: () => setShelf(!shelf),
+    newReduction: addReduction,
+    colour: () => {
+      void navigate(`/study/${study.id}/map`);
+      // The word stands in the brief once the map is there.
+      setTimeout(() => document.getElementById('word-colour')?.click(), 60);
+    },
+    help: () => setKeys(true),
+  });
+
+  const besideReduction = study.recipe.reductions.find(reduction => reduction.id === study.beside);
+  const double = besideReduction !== undefined && question.of === 'reduction';
+  return (
+    <div className={styles.frame} data-lens={lens} data-shelf={shelf}>
+      <a className={styles.skip} href="#reading">
+        Skip to the reading
+      </a>
+      <Rail current={question.route} />
+      <BriefBar onKeys={() => setKeys(true)}>
+        <Brief reduction={hand} />
+      </BriefBar>
+      <main id="reading" className={styles.reading} tabIndex={-1} aria-label={question.question}>
+        <section className={styles.pane} aria-label={hand.name}>
+          {double && <h2 className={styles.paneName}>{hand.name}</h2>}
+          <Reading reduction={hand} key={hand.id} />
+        </section>
+        {double && (
+          <section className={styles.pane} aria-label={besideReduction.name}>
+            <h2 className={styles.paneName}>{besideReduction.name}</h2>
+            <Reading reduction={besideReduction} key={besideReduction.id} />
+          </section>
+        )}
+      </main>
+      <aside className={styles.lens} aria-label="Lens">
+        <button
+          type="button"
+          className={styles.fold}
+          aria-expanded={lens}
+          aria-label={lens ? 'Fold the lens away' : 'Open the lens'}
+          onClick={() => setLens(!lens)}
+        >
+          {lens ? '›' : '‹'}
+        </button>
+        {lens && (
+          <div className={styles.lensBody}>
+            {Aside && <Aside reduction={hand} />}
+            <LensPanel />
+          </div>
+        )}
+      </aside>
+      <Shelf open={shelf} onToggle={() => setShelf(!shelf)} onAdd={addReduction} />
+      <KeysDialog open={keys} onClose={() => setKeys(false)} />
+    </div>
+  );
+}
+
+/** A yes or no that this browser remembers. */
+function useKept(name: string, initial: boolean): [boolean, (value: boolean) => void] {
+  const [value, setValue] = useState(() => (localStorage.getItem(name) ?? String(initial)) === 'true');
+  return [
+    value,
+    next => {
+      localStorage.setItem(name, String(next));
+      setValue(next);
+    },
+  ];
+}

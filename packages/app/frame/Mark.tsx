@@ -1,0 +1,23 @@
+import Tooltip from '@mui/material/Tooltip';
+import type { Answer } from './Rail';
+import styles from './Mark.module.css';
+
+/** How far an answer can be taken as it is: not looked at, answered, out of date, wants attention. */
+export function Mark({ answer, seen }: { answer: Answer; seen: boolean }) {
+  if (answer.attention > 0) {
+    return (
+      <Tooltip title={answer.because}>
+        <span className={styles.attention}>
+          {answer.attention}
+          <span className="unseen"> wants attention: {answer.because}</span>
+        </span>
+      </Tooltip>
+    );
+  }
+  const state = answer.stale ? 'out of date' : seen ? 'answered' : 'not yet looked at';
+  return (
+    <span className={styles.dot} data-state={state} title={state}>
+      <span className="unseen">{state}</span>
+    </span>
+  );
+}

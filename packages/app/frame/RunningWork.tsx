@@ -1,0 +1,41 @@
+import { useEffect, useState, useSyncExternalStore } from 'react';
+import { currentJobs, onJobs, stopJob } from '../workers/pool';
+import { percent } from '../charts/format';
+import styles from './RunningWork.module.css';
+
+/** Work shorter than this is not worth a word. */
+const SHOWN_AFTER = 180;
+
+/** What runs, how far it is, and a way to stop it. */
+export function RunningWork() {
+  const jobs = useSyncExternalStore(onJobs, currentJobs);
+  const [, wake] = useState(0);
+  const since = jobs[0]?.since;
+  useEffect(() => {
+    if (since === undefined) return undefined;
+    const timer = setTimeout(() => wake(count => count + 1), Math.max(0, SHOWN_AFTER + since - performance.now()));
+    return () => clearTimeout(timer);
+  }, [since]);
+  // eslint-disable-next-line react-hooks/purity -- woken just when this turns true
+  const job = since !== undefined && performance.now() - since >= SHOWN_AFTER - 1 ? jobs[0] : undefined;
+  return (
+    <div className={styles.work} role="status" aria-label="Running work">
+      {job === undefined ? (
+        <span className="soft small">nothing running</span>
+      ) : (
+        <>
+          <span className="small">
+            {job.label} {job.done > 0 && percent(job.done)}
+            {jobs.length > 1 && <span className="soft"> · {jobs.length - 1} waiting</span>}
+          </span>
+          <span className={styles.bar}>
+            <span style={{ width: `${100 * job.done}%` }} />
+          </span>
+          <button type="button" className="action small" onClick={() => stopJob(job.id)}>
+            Stop
+          </button>
+        </>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,112 @@
+import MoreIcon from '@mui/icons-material/MoreVert';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import { useState, type MouseEvent } from 'react';
+import type { Reduction } from '@wold/core/recipe/schema';
+import { percent } from '../charts/format';
+import { useComponents } from '../results/stages';
+import { setBeside, tookInHand, withReduction, withoutReduction } from '../store/studySlice';
+import { useAppDispatch } from '../store/store';
+import { useEdit, useStudy } from '../store/useStudy';
+import { EditableName } from './EditableName';
+import { RunningWork } from './RunningWork';
+import { Thumbnail } from './Thumbnail';
+import styles from './Shelf.module.css';
+
+interface ShelfProps {
+  readonly open: boolean;
+  readonly onToggle: () => void;
+  readonly onAdd: () => void;
+}
+
+/** The study's reductions as cards, and the work that runs. */
+export function Shelf({ open, onToggle, onAdd }: ShelfProps) {
+  const { recipe } = useStudy();
+  return (
+    <footer className={styles.shelf} data-open={open} aria-label="Shelf">
+      <button
+        type="button"
+        className={styles.fold}
+        aria-expanded={open}
+        aria-label={open ? 'Fold the shelf away' : 'Open the shelf'}
+        onClick={onToggle}
+      >
+        {open ? '⌄' : '⌃'}
+      </button>
+      {open && (
+        <div className={styles.cards}>
+          <ul>
+            {recipe.reductions.map(reduction => (
+              <Card key={reduction.id} reduction={reduction} alone={recipe.reductions.length === 1} />
+            ))}
+          </ul>
+          <button type="button" className={`${styles.add} action`} onClick={onAdd} aria-keyshortcuts="n">
+            + Add
+          </button>
+        </div>
+      )}
+      <RunningWork />
+    </footer>
+  );
+}
+
+function Card({ reduction, alone }: { reduction: Reduction; alone: boolean }) {
+  const dispatch = useAppDispatch();
+  const edit = useEdit();
+  const { hand, beside, recipe } = useStudy();
+  const { value, problem } = useComponents(reduction);
+  const [menu, setMenu] = useState<HTMLElement | null>(null);
+  const isInHand = reduction.id === hand;
+  const held = value?.shares.subarray(0, value.kept).reduce((sum, share) => sum + share, 0) ?? 0;
+  const take = (event: MouseEvent) =>
+    dispatch(event.shiftKey ? setBeside(reduction.id) : tookInHand(reduction.id));
+  const act = (action: () => void) => {
+    setMenu(null);
+    action();
+  };
+  return (
+    <li className={styles.card} data-hand={isInHand} data-beside={reduction.id === beside}>
+      <button
+        type="button"
+        className={styles.take}
+        aria-pressed={isInHand}
+        aria-label={`Take ${reduction.name} in hand`}
+        title="Click takes it in hand; shift and click sets it beside"
+        onClick={take}
+      >
+        <Thumbnail components={value} colour={reduction.map.colour} />
+      </button>
+      <div className={styles.words}>
+        <EditableName
+          name={reduction.name}
+          label="Name of the reduction"
+          className={styles.name!}
+          onName={name => name && edit(withReduction(recipe, reduction.id, { name }), 'reduction name')}
+        />
+        <span className="soft small">
+          {problem ? 'cannot run' : value ? `${value.kept} keep ${percent(held)}` : 'not there yet'}
+        </span>
+      </div>
+      <button
+        type="button"
+        className={styles.menu}
+        aria-haspopup="menu"
+        aria-label={`Actions for ${reduction.name}`}
+        onClick={event => setMenu(event.currentTarget)}
+      >
+        <MoreIcon fontSize="small" />
+      </button>
+      <Menu anchorEl={menu} open={menu !== null} onClose={() => setMenu(null)}>
+        <MenuItem disabled={isInHand} onClick={() => act(() => dispatch(setBeside(reduction.id)))}>
+          {reduction.id === beside ? 'Take away from beside' : 'Set beside the one in hand'}
+        </MenuItem>
+        <MenuItem
+          disabled={alone}
+          onClick={() => act(() => edit(withoutReduction(recipe, reduction.id), 'reductions'))}
+        >
+          Remove
+        </MenuItem>
+      </Menu>
+    </li>
+  );
+}

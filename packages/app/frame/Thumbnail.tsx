@@ -1,0 +1,42 @@
+import { useEffect, useMemo, useRef } from 'react';
+import type { Components } from '@wold/core/components/components';
+import { columnOf } from '@wold/core/algebra/matrix';
+import { findColumn } from '@wold/core/table/table';
+import { useTable } from '../store/TableContext';
+import { labelStyle } from '../theme/labelStyle';
+import { useMode } from '../theme/ThemeMode';
+
+const WIDTH = 56;
+const HEIGHT = 44;
+const MOST_POINTS = 400;
+
+/** A reduction's first two dimensions, very small. */
+export function Thumbnail({ components, colour }: { components: Components | null; colour: string | null }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const table = useTable();
+  const { mode, tokens } = useMode();
+  const column = useMemo(() => (colour === null ? undefined : findColumn(table, colour)), [table, colour]);
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d');
+    if (!context) return;
+    context.setTransform(2, 0, 0, 2, 0, 0);
+    context.clearRect(0, 0, WIDTH, HEIGHT);
+    if (components === null) return;
+    const x = columnOf(components.scores, 0);
+    const y = components.kept > 1 ? columnOf(components.scores, 1) : new Float64Array(x.length);
+    const most = [x, y].reduce((m, v) => v.reduce((a, b) => Math.max(a, Math.abs(b)), m), 0) || 1;
+    const step = Math.max(1, Math.ceil(x.length / MOST_POINTS));
+    for (let i = 0; i < x.length; i += step) {
+      const row = components.rows[i]!;
+      const code = column?.kind === 'levels' && column.missing?.[row] !== 1 ? column.codes[row]! : -1;
+      context.fillStyle = code < 0 ? tokens.inkSoft : labelStyle(code, mode).colour;
+      context.fillRect(
+        WIDTH / 2 + (x[i]! / most) * (WIDTH / 2 - 3) - 0.8,
+        HEIGHT / 2 - (y[i]! / most) * (HEIGHT / 2 - 2) - 0.8,
+        1.7,
+        1.7,
+      );
+    }
+  }, [components, column, mode, tokens]);
+  return <canvas ref={canvas} width={WIDTH * 2} height={HEIGHT * 2} style={{ width: WIDTH, height: HEIGHT }} aria-hidden />;
+}

@@ -1,0 +1,107 @@
+import Popover from '@mui/material/Popover';
+import { useState, type ReactNode } from 'react';
+import styles from './Word.module.css';
+
+interface WordProps {
+  /** What the word settles, for those who hear it. */
+  readonly settles: string;
+  /** The word as it stands in the sentence. */
+  readonly children: ReactNode;
+  readonly id?: string;
+  /** What opens under it; gets a function that closes it. */
+  readonly panel: (close: () => void) => ReactNode;
+}
+
+/** An editable word of a brief. */
+export function Word({ settles, children, id, panel }: WordProps) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const close = () => setAnchor(null);
+  return (
+    <>
+      <button
+        type="button"
+        id={id}
+        className={styles.word}
+        aria-haspopup="dialog"
+        aria-expanded={anchor !== null}
+        aria-description={settles}
+        onClick={event => setAnchor(event.currentTarget)}
+      >
+        {children}
+      </button>
+      <Popover
+        open={anchor !== null}
+        anchorEl={anchor}
+        onClose={close}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': settles, sx: { mt: 0.5 } } }}
+      >
+        <div className={styles.panel}>{anchor !== null && panel(close)}</div>
+      </Popover>
+    </>
+  );
+}
+
+interface Choice<T> {
+  readonly value: T;
+  readonly name: string;
+  /** One line on when to use it. */
+  readonly when?: string;
+}
+
+interface ChoiceWordProps<T> {
+  readonly settles: string;
+  readonly value: T;
+  readonly choices: readonly Choice<T>[];
+  readonly onChoose: (value: T) => void;
+  readonly id?: string;
+  /** The word, where it is not the name of the choice. */
+  readonly word?: string;
+  readonly note?: ReactNode;
+}
+
+/** A word with a few choices. */
+export function ChoiceWord<T>({ settles, value, choices, onChoose, id, word, note }: ChoiceWordProps<T>) {
+  const chosen = choices.find(choice => choice.value === value);
+  return (
+    <Word
+      settles={settles}
+      {...(id === undefined ? {} : { id })}
+      panel={close => (
+        <>
+          <ul className={styles.choices}>
+            {choices.map((choice, index) => (
+              <li key={choice.name}>
+                <button
+                  type="button"
+                  autoFocus={choice === chosen || (chosen === undefined && index === 0)}
+                  aria-pressed={choice.value === value}
+                  onKeyDown={moveWithArrows}
+                  onClick={() => {
+                    onChoose(choice.value);
+                    close();
+                  }}
+                >
+                  <strong>{choice.name}</strong>
+                  {choice.when && <span className="soft small">{choice.when}</span>}
+                </button>
+              </li>
+            ))}
+          </ul>
+          {note && <p className={`${styles.note} soft small`}>{note}</p>}
+        </>
+      )}
+    >
+      {word ?? chosen?.name ?? 'choose'}
+    </Word>
+  );
+}
+
+function moveWithArrows(event: React.KeyboardEvent<HTMLButtonElement>): void {
+  const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+  if (by === 0) return;
+  event.preventDefault();
+  const buttons = [...event.currentTarget.closest('ul')!.querySelectorAll('button')];
+  const next = buttons[(buttons.indexOf(event.currentTarget) + by + buttons.length) % buttons.length];
+  next?.focus();
+}

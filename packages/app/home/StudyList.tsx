@@ -1,0 +1,111 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { LONGEST_NAME } from '@wold/core/recipe/schema';
+import { QUESTIONS } from '../readings/questions';
+import type { StudyRecord } from '../storage/database';
+import { copyStudy, deleteStudy, renameStudy } from '../storage/studies';
+import { noticed } from '../store/noticeSlice';
+import { useAppDispatch } from '../store/store';
+import styles from './StudyList.module.css';
+
+interface StudyListProps {
+  /** Null while they are looked up. */
+  readonly studies: readonly StudyRecord[] | null;
+  readonly onChanged: () => Promise<void>;
+}
+
+/** The studies kept in this browser, with their answers in short. */
+export function StudyList({ studies, onChanged }: StudyListProps) {
+  return (
+    <section className={styles.list} aria-labelledby="kept">
+      <h2 id="kept">Studies kept in this browser</h2>
+      {studies?.length === 0 && (
+        <p className="soft">None yet. Open a table, and its study is kept here from then on.</p>
+      )}
+      <ul>{studies?.map(study => <Study key={study.id} study={study} onChanged={onChanged} />)}</ul>
+    </section>
+  );
+}
+
+function Study({ study, onChanged }: { study: StudyRecord; onChanged: () => Promise<void> }) {
+  const dispatch = useAppDispatch();
+  const [draft, setDraft] = useState<string | null>(null);
+  const last = study.seen.at(-1) ?? 'table';
+
+  async function finish(keep: boolean): Promise<void> {
+    const name = draft?.trim() ?? '';
+    setDraft(null);
+    if (!keep || name === '' || name === study.name) return;
+    await renameStudy(study.id, name);
+    await onChanged();
+  }
+
+  return (
+    <li className={styles.study}>
+      {draft === null ? (
+        <Link to={`/study/${study.id}/${last}`} className={styles.open}>
+          <strong>{study.name}</strong>
+          <span className="soft small">changed {when(study.changed)}</span>
+        </Link>
+      ) : (
+        <input
+          aria-label="Name of the study"
+          autoFocus
+          maxLength={LONGEST_NAME}
+          value={draft}
+          onChange={event => setDraft(event.target.value)}
+          onBlur={() => void finish(true)}
+          onKeyDown={event => {
+            if (event.key === 'Enter') void finish(true);
+            if (event.key === 'Escape') void finish(false);
+          }}
+        />
+      )}
+      <dl className={styles.answers}>
+        {QUESTIONS.filter(({ route }) => study.answers[route] !== undefined).map(({ route, number, question }) => (
+          <div key={route}>
+            <dt title={question}>{number}</dt>
+            <dd>{study.answers[route]}</dd>
+          </div>
+        ))}
+      </dl>
+      <div className={styles.actions}>
+        <button type="button" className="action small" onClick={() => setDraft(study.name)} aria-label={`Rename ${study.name}`}>
+          Rename
+        </button>
+        <button
+          type="button"
+          className="action small"
+          aria-label={`Copy ${study.name}`}
+          onClick={() => void copyStudy(study.id).then(onChanged)}
+        >
+          Copy
+        </button>
+        <button
+          type="button"
+          className="action small"
+          aria-label={`Delete ${study.name}`}
+          onClick={() =>
+            void deleteStudy(study.id).then(() => {
+              dispatch(noticed({ kind: 'done', text: `“${study.name}” is deleted.`, restores: study.id }));
+              return onChanged();
+            })
+          }
+        >
+          Delete
+        </button>
+      </div>
+    </li>
+  );
+}
+
+function when(time: number): string {
+  const minutes = Math.round((Date.now() - time) / 60_000);
+  if (minutes < 1) return 'just now';
+  if (minutes < 60) return `${minutes} min ago`;
+  const date = new Date(time);
+  const today = new Date().toDateString() === date.toDateString();
+  return today
+    ? `today at ${date.toLocaleTimeString('en', { hour: '2-digit', minute: '2-digit', hour12: false })}`
+    : date.toLocaleDateString('en', { day: 'numeric', month: 'long', year: 'numeric' });
+}

@@ -1,0 +1,184 @@
+import { useMemo } from 'react';
+import { useNavigate } from 'react-router';
+import type { Account } from '@wold/core/recipe/run';
+import { levelAt, textAt, type LevelColumn } from '@wold/core/table/column';
+import { findColumn } from '@wold/core/table/table';
+import { count, figure, fixed } from '../charts/format';
+import { useAccount } from '../results/stages';
+import { rowName } from './rowName';
+import { selected } from '../store/studySlice';
+import { useAppDispatch } from '../store/store';
+import { useTable } from '../store/TableContext';
+import { useHand, useRecipe, useStudy } from '../store/useStudy';
+import { setsApart } from './apart';
+import { DivergingBar } from './DivergingBar';
+import styles from './Lens.module.css';
+
+const MOST_LISTED = 40;
+const MOST_APART = 6;
+/** Deviations beyond this many standard deviations are marked. */
+const ODD = 3;
+/** The bar of a deviation is full at this many standard deviations. */
+const FULL_BAR = 3;
+
+/** The selected rows: what sets them apart, their original values, and the way to them in the table. */
+export function RowsLens({ rows }: { rows: readonly number[] }) {
+  const table = useTable();
+  const recipe = useRecipe();
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const { id } = useStudy();
+  const { value: account } = useAccount();
+  return (
+    <div>
+      <div className={styles.head}>
+        <h2>{rows.length === 1 ? rowName(table, recipe, rows[0]!) : `${count(rows.length, 'row')} selected`}</h2>
+        <button type="button" className="action small" onClick={() => dispatch(selected({}))}>
+          Let go
+        </button>
+      </div>
+      {rows.length === 1 ? (
+        <OneRow row={rows[0]!} account={account} />
+      ) : (
+        <ManyRows rows={rows} account={account} />
+      )}
+      <div className={styles.actions}>
+        <button
+          type="button"
+          className="action"
+          onClick={() => void navigate(`/study/${id}/table`, { state: { showSelected: true } })}
+        >
+          Open in the table
+        </button>
+      </div>
+    </div>
+  );
+}
+
+function OneRow({ row, account }: { row: number; account: Account | null }) {
+  const table = useTable();
+  const recipe = useRecipe();
+  const hand = useHand();
+  const leftOut = account?.rowsLeftOut.find(out => out.row === row);
+  const apart = useMemo(
+    () => new Map(account === null ? [] : setsApart(table, account, [row]).map(a => [a.measure, a])),
+    [table, account, row],
+  );
+  const colour = hand.map.colour === null ? undefined : findColumn(table, hand.map.colour);
+  const group = colour?.kind === 'levels' ? levelAt(colour, row) : null;
+  const groupMeans = useGroupMeans(colour?.kind === 'levels' ? colour : null, row, account);
+  return (
+    <>
+      <p className="soft small">
+        Row {row + 1}
+        {leftOut && `, left out: no ${leftOut.because.join(', ')}`}
+      </p>
+      <table className={styles.values}>
+        <thead>
+          <tr>
+            <th scope="col">column</th>
+            <th scope="col">value</th>
+            <th scope="col">mean</th>
+            {group !== null && (
+              <th scope="col" title={`mean of ${group}`}>
+                group
+              </th>
+            )}
+            <th scope="col" title="distance from the mean in standard deviations">
+              sds
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {recipe.columns.map(({ name }, index) => {
+            const known = apart.get(name);
+            const mean = account?.means[account.measures.indexOf(name)];
+            return (
+              <tr key={name} className={known && Math.abs(known.deviation) > ODD ? styles.odd : undefined}>
+                <th scope="row" title={name}>
+                  {name}
+                </th>
+                <td>{textAt(table.columns[index]!, row).slice(0, 24) || '–'}</td>
+                <td className="soft">{known && mean !== undefined ? figure(mean) : ''}</td>
+                {group !== null && <td className="soft">{groupMeans.has(name) ? figure(groupMeans.get(name)!) : ''}</td>}
+                <td>{known && Number.isFinite(known.deviation) ? fixed(known.deviation, 1) : ''}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </>
+  );
+}
+
+/** Means of the measures over the rows in use that share the row's level. */
+function useGroupMeans(column: LevelColumn | null, row: number, account: Account | null): Map<string, number> {
+  const table = useTable();
+  return useMemo(() => {
+    const level = column === null ? null : levelAt(column, row);
+    if (column === null || level === null || account === null) return new Map();
+    const rows = [...account.rows].filter(other => levelAt(column, other) === level);
+    return new Map(setsApart(table, account, rows).map(({ measure, mean }) => [measure, mean]));
+  }, [table, column, row, account]);
+}
+
+function ManyRows({ rows, account }: { rows: readonly number[]; account: Account | null }) {
+  const table = useTable();
+  const recipe = useRecipe();
+  const dispatch = useAppDispatch();
+  const apart = useMemo(
+    () => (account === null ? [] : setsApart(table, account, rows).slice(0, MOST_APART)),
+    [table, account, rows],
+  );
+  return (
+    <>
+      <p className="soft small">{shared(rows, recipe, table)}</p>
+      <h3 className={styles.section}>What sets them apart</h3>
+      <table className={styles.bars}>
+        <tbody>
+          {apart.map(({ measure, deviation }) => (
+            <tr key={measure}>
+              <th scope="row" title={measure}>
+                {measure}
+              </th>
+              <td>
+                <DivergingBar value={deviation / FULL_BAR} />
+              </td>
+              <td>{fixed(deviation, 1)} sd</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <h3 className={styles.section}>The rows</h3>
+      <table className={styles.values}>
+        <tbody>
+          {rows.slice(0, MOST_LISTED).map(row => (
+            <tr key={row}>
+              <th scope="row">
+                <button type="button" className="action" onClick={() => dispatch(selected({ rows: [row] }))}>
+                  {rowName(table, recipe, row)}
+                </button>
+              </th>
+              {apart.slice(0, 2).map(({ measure }) => (
+                <td key={measure} title={measure}>
+                  <span className="soft">{measure.slice(0, 8)}</span> {textAt(findColumn(table, measure)!, row) || '–'}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {rows.length > MOST_LISTED && <p className="soft small">and {rows.length - MOST_LISTED} more, in the table</p>}
+    </>
+  );
+}
+
+/** The labels that all of the rows share. */
+function shared(rows: readonly number[], recipe: ReturnType<typeof useRecipe>, table: ReturnType<typeof useTable>): string {
+  const all = table.columns.flatMap((column, index) => {
+    if (recipe.columns[index]?.role !== 'label' || column.kind !== 'levels') return [];
+    const level = levelAt(column, rows[0]!);
+    return level !== null && rows.every(row => levelAt(column, row) === level) ? [`${column.name} ${level}`] : [];
+  });
+  return all.length > 0 ? `all ${all.join(', ')}` : 'of no one label';
+}

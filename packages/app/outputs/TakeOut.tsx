@@ -1,0 +1,88 @@
+import Popover from '@mui/material/Popover';
+import { useState } from 'react';
+import { writeRecipe } from '@wold/core/recipe/schema';
+import { fileStem, reductionFiles, type OutputFile } from '@wold/core/writeup/files';
+import { useAccount, useComponents } from '../results/stages';
+import { useTable } from '../store/TableContext';
+import { useHand, useStudy } from '../store/useStudy';
+import { saveText } from './save';
+import styles from './TakeOut.module.css';
+
+const WHAT: readonly (readonly [string, string, string])[] = [
+  ['scores', 'Scores', 'the original columns, every row, and each dimension’s scores'],
+  ['loadings', 'Loadings', 'each measure’s loadings, and what is held of it'],
+  ['coefficients', 'Coefficients', 'what places a new row: means, sds and coefficients'],
+  ['eigenvalues', 'Eigenvalues', 'every dimension’s eigenvalue and share'],
+];
+
+/** Gives the files of the reduction in hand, and the recipe of the study. */
+export function TakeOut() {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  return (
+    <>
+      <button
+        type="button"
+        className={styles.button}
+        aria-haspopup="dialog"
+        onClick={event => setAnchor(event.currentTarget)}
+      >
+        Take out
+      </button>
+      <Popover
+        open={anchor !== null}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
+        transformOrigin={{ vertical: 'top', horizontal: 'right' }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': 'Take out', sx: { mt: 0.5 } } }}
+      >
+        {anchor !== null && <Files />}
+      </Popover>
+    </>
+  );
+}
+
+function Files() {
+  const { recipe, name } = useStudy();
+  const hand = useHand();
+  const table = useTable();
+  const account = useAccount();
+  const components = useComponents(hand);
+  const ready = account.value !== null && components.value !== null && !account.stale && !components.stale;
+
+  function fileOf(kind: string): OutputFile | undefined {
+    if (account.value === null || components.value === null) return undefined;
+    const output = { table, name: hand.name, names: hand.names, account: account.value, components: components.value };
+    return reductionFiles(output).find(file => file.name.endsWith(`-${kind}.csv`));
+  }
+
+  return (
+    <div className={styles.files}>
+      <p className="soft small">
+        {ready ? `CSV files of ${hand.name}, in full digits` : 'Its files are there as soon as the reduction is.'}
+      </p>
+      {WHAT.map(([kind, title, what]) => (
+        <button
+          key={kind}
+          type="button"
+          disabled={!ready}
+          onClick={() => {
+            const file = fileOf(kind);
+            if (file !== undefined) saveText(file.name, file.text, 'text/csv');
+          }}
+        >
+          <strong>{title}</strong>
+          <span className="soft small">{what}</span>
+        </button>
+      ))}
+      <p className="soft small">The whole study</p>
+      <button
+        type="button"
+        onClick={() => saveText(`${fileStem(name)}-recipe.json`, writeRecipe(recipe), 'application/json')}
+      >
+        <strong>Recipe</strong>
+        <span className="soft small">all that was decided, as JSON; runs again on this table or another</span>
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,47 @@
+import type { ReactNode } from 'react';
+import type { ProblemData } from '@wold/core/problem';
+import type { Reading } from '../results/useResult';
+import styles from './Problem.module.css';
+
+/** What is wrong, where, and what to do. */
+export function ProblemNote({ problem }: { problem: ProblemData }) {
+  return (
+    <div className={styles.problem} role="alert">
+      <strong>{sentence(problem.where === null ? problem.what : `${problem.where}: ${problem.what}`)}</strong>
+      <p>{problem.remedy}</p>
+    </div>
+  );
+}
+
+/** The result of a reading, with what is the matter with it above; nothing but that before the first result. */
+export function Resulting<T>({ reading, children }: { reading: Reading<T>; children: (value: T) => ReactNode }) {
+  const { value, stale, problem, stopped, resume } = reading;
+  return (
+    <>
+      {problem !== null && <ProblemNote problem={problem} />}
+      {stopped && (
+        <div className={styles.problem} role="status">
+          <strong>Stopped.</strong>
+          <button type="button" className="action" onClick={resume}>
+            Run it after all
+          </button>
+        </div>
+      )}
+      {value === null ? (
+        problem === null && !stopped && <p className={`${styles.waiting} soft`}>Working …</p>
+      ) : (
+        <div className={styles.result} data-stale={stale && (problem !== null || stopped)} aria-busy={stale}>
+          {stale && (problem !== null || stopped) && (
+            <p className={`${styles.stale} small`}>Out of date: this is the last result that could be had.</p>
+          )}
+          {children(value)}
+        </div>
+      )}
+    </>
+  );
+}
+
+function sentence(text: string): string {
+  const first = text.charAt(0).toUpperCase() + text.slice(1);
+  return /[.!?]$/.test(first) ? first : `${first}.`;
+}

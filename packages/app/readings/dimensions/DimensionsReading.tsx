@@ -1,0 +1,153 @@
+import { useCallback, useMemo } from 'react';
+import type { Components } from '@wold/core/components/components';
+import { averageEigenvalue } from '@wold/core/dimensions/aboveAverage';
+import type { Reduction } from '@wold/core/recipe/schema';
+import { eigenvaluesCsv, fileStem } from '@wold/core/writeup/files';
+import Papa from 'papaparse';
+import { ChartHost } from '../../charts/ChartHost';
+import { figure, fixed, inWords, percent } from '../../charts/format';
+import { useAccount, useComponents } from '../../results/stages';
+import { selected, withReduction } from '../../store/studySlice';
+import { useAppDispatch } from '../../store/store';
+import { useTable } from '../../store/TableContext';
+import { useEdit, useRecipe, useSelection } from '../../store/useStudy';
+import { useMode } from '../../theme/ThemeMode';
+import { Figures } from '../Figures';
+import { Resulting } from '../Problem';
+import { costOf } from './cost';
+import { CutLine } from './CutLine';
+import { screeOption, shownDimensions } from './screeOption';
+import styles from './DimensionsReading.module.css';
+
+/** How many dimensions? The scree with a cut line, the eigenvalues, and what the cut costs. */
+export function DimensionsReading({ reduction }: { reduction: Reduction }) {
+  const components = useComponents(reduction);
+  return (
+    <Resulting reading={components}>{value => <Dimensions reduction={reduction} components={value} />}</Resulting>
+  );
+}
+
+function Dimensions({ reduction, components }: { reduction: Reduction; components: Components }) {
+  const { kept, eigenvalues, shares, measures, note } = components;
+  const table = useTable();
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const { tokens } = useMode();
+  const { value: account } = useAccount();
+  const cost = useMemo(() => costOf(components), [components]);
+  const average = averageEigenvalue(eigenvalues, measures.length);
+  const scaled = account?.scale !== 'centre';
+  const rank = eigenvalues.reduce((n, value) => n + Number(value > 0), 0);
+  const shown = shownDimensions(eigenvalues.length, kept);
+
+  const option = useCallback(
+    () =>
+      screeOption(
+        { eigenvalues, shares, kept, average, averageName: scaled ? 'eigenvalue 1' : `average ${figure(average)}` },
+        tokens,
+      ),
+    [eigenvalues, shares, kept, average, scaled, tokens],
+  );
+  const numbers = useCallback((): string[][] => {
+    if (account === null) return [];
+    const csv = eigenvaluesCsv({ table, name: reduction.name, names: reduction.names, account, components });
+    return Papa.parse<string[]>(csv.trim()).data;
+  }, [account, table, reduction, components]);
+  const cut = (wanted: number) => edit(withReduction(recipe, reduction.id, { keep: wanted }), `keep ${reduction.id}`);
+
+  return (
+    <div className={styles.reading}>
+      <div>
+        <h1>{heading(kept, cost.held)}</h1>
+        <p className="soft small">
+          Eigenvalues of the {scaled ? 'correlations' : 'covariances'} of {measures.length} measures in{' '}
+          {components.rows.length.toLocaleString('en')} rows.
+          {shown < eigenvalues.length && ` The first ${shown} of ${eigenvalues.length} are drawn.`} {note}
+        </p>
+      </div>
+      <div className={styles.pictures}>
+        <div className={styles.scree}>
+          <ChartHost
+            label="Scree: eigenvalues by dimension"
+            fileStem={`${fileStem(reduction.name)}-scree`}
+            option={option}
+            numbers={numbers}
+          >
+            <CutLine kept={kept} shown={shown} most={rank} onCut={cut} />
+          </ChartHost>
+        </div>
+        <Eigenvalues components={components} names={reduction.names} />
+      </div>
+      <div className={styles.cost}>
+        <Figures
+          figures={[
+            { value: percent(cost.held), of: 'of the variance kept' },
+            { value: `${cost.poorlyHeld.length} of ${measures.length}`, of: 'measures held below 0.4' },
+            {
+              value: cost.thin.length === 0 ? 'none' : cost.thin.join(', '),
+              of: 'dimensions led by fewer than three',
+            },
+          ]}
+        />
+        <p className="soft small">
+          What keeping {inWords(kept)} costs. Drag the line, or move it with <kbd>←</kbd> <kbd>→</kbd>; the brief takes a
+          number.
+        </p>
+      </div>
+    </div>
+  );
+}
+
+function heading(kept: number, held: number): string {
+  const many = inWords(kept);
+  const subject = `${many.charAt(0).toUpperCase()}${many.slice(1)} dimension${kept === 1 ? ' holds' : 's hold'}`;
+  return `${subject} ${percent(held)} of the variance`;
+}
+
+const MOST_ROWS = 400;
+
+function Eigenvalues({ components, names }: { components: Components; names: Readonly<Record<string, string>> }) {
+  const dispatch = useAppDispatch();
+  const { dimension } = useSelection();
+  const { eigenvalues, shares, kept } = components;
+  const cumulative = useMemo(() => {
+    let sum = 0;
+    return Array.from(shares, share => (sum += share));
+  }, [shares]);
+  return (
+    <div className={styles.table} tabIndex={0} role="region" aria-label="Eigenvalues, list">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">dim.</th>
+            <th scope="col">eigenvalue</th>
+            <th scope="col">share</th>
+            <th scope="col">up to here</th>
+          </tr>
+        </thead>
+        <tbody>
+          {[...eigenvalues.subarray(0, MOST_ROWS)].map((value, d) => (
+            <tr key={d} data-kept={d < kept} data-cut={d === kept - 1} data-chosen={dimension === d + 1}>
+              <th scope="row">
+                <button
+                  type="button"
+                  title={names[String(d + 1)]}
+                  aria-label={`Dimension ${d + 1}`}
+                  onClick={() => dispatch(selected({ dimension: d + 1 }))}
+                >
+                  {d + 1}
+                </button>
+              </th>
+              <td>{value >= 1000 || (value > 0 && value < 0.0005) ? figure(value) : fixed(value, 3)}</td>
+              <td>{percent(shares[d]!, 1)}</td>
+              <td>{percent(cumulative[d]!, 1)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {eigenvalues.length > MOST_ROWS && (
+        <p className="soft small">The first {MOST_ROWS} of {eigenvalues.length}; all are in the file.</p>
+      )}
+    </div>
+  );
+}

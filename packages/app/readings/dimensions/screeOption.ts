@@ -1,0 +1,105 @@
+import type { ChartOption } from '../../charts/echarts';
+import { percent } from '../../charts/format';
+import type { Tokens } from '../../theme/tokens';
+
+/** Pixels that the scree keeps free around its plot; the cut line is placed by them. */
+export const SCREE_MARGIN = { left: 46, right: 14, top: 34, bottom: 40 };
+const MOST_SHOWN = 40;
+
+/** How many dimensions the scree shows: beyond forty the tail says nothing more. */
+export function shownDimensions(dimensions: number, kept: number): number {
+  return Math.min(dimensions, Math.max(MOST_SHOWN, kept + 5));
+}
+
+interface Scree {
+  readonly eigenvalues: Float64Array;
+  readonly shares: Float64Array;
+  readonly kept: number;
+  /** The average eigenvalue, and what to call its line. */
+  readonly average: number;
+  readonly averageName: string;
+}
+
+/** The scree: eigenvalues by dimension, those kept filled, with the average drawn in and the rest shaded. */
+export function screeOption(scree: Scree, tokens: Tokens): ChartOption {
+  const { eigenvalues, shares, kept } = scree;
+  const shown = shownDimensions(eigenvalues.length, kept);
+  const points = Array.from({ length: shown }, (_, d) => [d + 1, eigenvalues[d]!]);
+  const text = { color: tokens.inkSoft, fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 12 };
+  const labelled = Math.min(kept, 4);
+  return {
+    grid: { ...SCREE_MARGIN, containLabel: false },
+    xAxis: {
+      type: 'value',
+      min: 0.5,
+      max: shown + 0.5,
+      interval: shown <= 24 ? 1 : 5,
+      axisLine: { lineStyle: { color: tokens.rule } },
+      axisTick: { show: false },
+      splitLine: { show: false },
+      axisLabel: { ...text, customValues: tickValues(shown) },
+      name: 'dimension',
+      nameLocation: 'middle',
+      nameGap: 24,
+      nameTextStyle: text,
+    },
+    yAxis: {
+      type: 'value',
+      min: 0,
+      name: 'eigenvalue',
+      nameGap: 12,
+      nameTextStyle: { ...text, align: 'left', padding: [0, 0, 0, -30] },
+      axisLabel: text,
+      splitLine: { lineStyle: { color: tokens.rule, opacity: 0.7 } },
+    },
+    series: [
+      {
+        type: 'line',
+        data: points,
+        symbol: 'circle',
+        symbolSize: shown > 60 ? 4 : 8,
+        showAllSymbol: true,
+        lineStyle: { color: tokens.ink, width: 1.3 },
+        itemStyle: { color: tokens.paper, borderColor: tokens.ink, borderWidth: 1.2 },
+        silent: false,
+        markArea: {
+          silent: true,
+          itemStyle: { color: tokens.chalk },
+          data: [[{ xAxis: kept + 0.5 }, { xAxis: shown + 0.5 }]],
+        },
+        markLine: {
+          silent: true,
+          symbol: 'none',
+          lineStyle: { color: tokens.inkSoft, type: 'dotted', width: 1.2 },
+          label: { ...text, formatter: scree.averageName, position: 'insideEndTop' },
+          data: [{ yAxis: scree.average }],
+        },
+      },
+      {
+        type: 'scatter',
+        data: points.slice(0, kept),
+        symbolSize: 10,
+        itemStyle: { color: tokens.sward, borderColor: tokens.ink, borderWidth: 0.8 },
+        label: {
+          show: true,
+          position: 'right',
+          distance: 8,
+          color: tokens.ink,
+          fontWeight: 600,
+          fontFamily: 'Atkinson Hyperlegible Next Variable',
+          fontSize: 12.5,
+          formatter: ({ dataIndex }: { dataIndex: number }) =>
+            dataIndex < labelled ? percent(shares[dataIndex]!, 1) : '',
+        },
+        z: 3,
+      },
+    ],
+  };
+}
+
+function tickValues(shown: number): number[] {
+  const step = shown <= 24 ? 1 : shown <= 60 ? 5 : 10;
+  const ticks = [1];
+  for (let d = step === 1 ? 2 : step; d <= shown; d += step) ticks.push(d);
+  return ticks;
+}

@@ -1,0 +1,73 @@
+import type { Components } from '@wold/core/components/components';
+import type { Reduction } from '@wold/core/recipe/schema';
+import { figure } from '../../charts/format';
+import { useComponents } from '../../results/stages';
+import { isolatedLevel, selected, showedAllLevels } from '../../store/studySlice';
+import { useAppDispatch, useAppSelector } from '../../store/store';
+import { rampColour } from '../../theme/ramp';
+import { useMode } from '../../theme/ThemeMode';
+import { Swatch } from './Swatch';
+import { useColouring } from './useColouring';
+import styles from './MapLegend.module.css';
+
+/** What the colours and shapes of the map stand for, with counts; a click shows a group alone. */
+export function MapLegend({ reduction }: { reduction: Reduction }) {
+  const { value } = useComponents(reduction);
+  return value === null ? null : <Legend reduction={reduction} components={value} />;
+}
+
+function Legend({ reduction, components }: { reduction: Reduction; components: Components }) {
+  const dispatch = useAppDispatch();
+  const isolated = useAppSelector(state => state.study.isolated);
+  const { mode } = useMode();
+  const by = useColouring(reduction, components);
+  if (by.kind === 'alike') return null;
+  return (
+    <section className={styles.legend} aria-label="Legend">
+      <div className={styles.head}>
+        <h2>{reduction.map.colour}</h2>
+        {isolated.length > 0 && (
+          <button type="button" className="action small" onClick={() => dispatch(showedAllLevels())}>
+            Show all
+          </button>
+        )}
+      </div>
+      {by.kind === 'number' ? (
+        <>
+          <div
+            className={styles.ramp}
+            style={{ background: `linear-gradient(90deg, ${[0, 0.5, 1].map(place => rampColour(place, mode)).join(', ')})` }}
+          />
+          <p className={styles.ends}>
+            <span>{figure(by.least, 4)}</span>
+            <span>{figure(by.most, 4)}</span>
+          </p>
+          {by.missing > 0 && <p className="soft small">{by.missing} rows lack it and stay pale.</p>}
+        </>
+      ) : (
+        <ul>
+          {by.groups.map(group => {
+            const alone = isolated.includes(group.code);
+            return (
+              <li key={group.code} data-off={isolated.length > 0 && !alone}>
+                <button
+                  type="button"
+                  aria-pressed={alone}
+                  title={alone ? 'Click shows the others again' : 'Click shows it alone; double click selects its rows'}
+                  onClick={() => dispatch(isolatedLevel(group.code))}
+                  onDoubleClick={() =>
+                    dispatch(selected({ rows: [...components.rows].filter(row => by.codeOf(row) === group.code) }))
+                  }
+                >
+                  <Swatch style={group.style} />
+                  <span className={styles.name}>{group.name}</span>
+                  <span className={styles.count}>{group.count.toLocaleString('en')}</span>
+                </button>
+              </li>
+            );
+          })}
+        </ul>
+      )}
+    </section>
+  );
+}

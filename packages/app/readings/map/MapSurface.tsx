@@ -1,0 +1,209 @@
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { textAt } from '@wold/core/table/column';
+import type { Size } from '../../charts/ChartHost';
+import { fixed } from '../../charts/format';
+import { rowName } from '../../lens/rowName';
+import { selected } from '../../store/studySlice';
+import { useAppDispatch } from '../../store/store';
+import { useTable } from '../../store/TableContext';
+import { useRecipe, useSelection } from '../../store/useStudy';
+import type { Colouring } from './colouring';
+import { isWithin, nearest, type Pixel } from './lasso';
+import type { Points } from './points';
+import { toPixel, zoomed, type View } from './view';
+import styles from './MapReading.module.css';
+
+/** How far from a point, in pixels, it is still meant. */
+const REACH = 12;
+/** A press that moves less than this is a click. */
+const STILL = 4;
+
+interface MapSurfaceProps {
+  readonly points: Points;
+  readonly view: View;
+  readonly size: Size;
+  readonly by: Colouring;
+  readonly isolated: readonly number[];
+  readonly colour: string | null;
+  readonly zoomedIn: boolean;
+  /** A new view, or null for the whole. */
+  readonly onView: (view: View | null) => void;
+}
+
+/**
+ * What the hand does on the map: pointing shows a row's card, a click selects it, a drawn outline selects what is
+ * within, the wheel zooms. Shift adds to the selection. With the keyboard, arrows go from row to row.
+ */
+export function MapSurface(props: MapSurfaceProps) {
+  const { points, view, size, by, isolated, colour, zoomedIn, onView } = props;
+  const dispatch = useAppDispatch();
+  const table = useTable();
+  const recipe = useRecipe();
+  const { rows: chosen } = useSelection();
+  const surface = useRef<HTMLDivElement>(null);
+  const [pointed, setPointed] = useState(-1);
+  const [outline, setOutline] = useState<readonly Pixel[]>([]);
+  const pixels = useMemo(
+    () =>
+      Array.from(points.rows, (row, i): Pixel => {
+        const shown = isolated.length === 0 || by.kind !== 'levels' || isolated.includes(by.codeOf(row));
+        // A row that is not shown is out of reach.
+        return shown ? toPixel(view, size, points.x[i]!, points.y[i]!) : [-1e6, -1e6];
+      }),
+    [points, view, size, by, isolated],
+  );
+
+  // React's wheel listeners are passive; this one must keep the page from scrolling.
+  useEffect(() => {
+    const element = surface.current!;
+    const wheel = (event: WheelEvent) => {
+      event.preventDefault();
+      const box = element.getBoundingClientRect();
+      onView(zoomed(view, size, [event.clientX - box.left, event.clientY - box.top], Math.exp(event.deltaY / 400)));
+    };
+    element.addEventListener('wheel', wheel, { passive: false });
+    return () => element.removeEventListener('wheel', wheel);
+  }, [view, size, onView]);
+
+  const place = (event: PointerEvent): Pixel => {
+    const box = surface.current!.getBoundingClientRect();
+    return [event.clientX - box.left, event.clientY - box.top];
+  };
+
+  function select(rows: readonly number[], adds: boolean): void {
+    dispatch(selected({ rows: adds ? [...new Set([...chosen, ...rows])] : rows }));
+  }
+
+  function release(event: PointerEvent): void {
+    const path = outline;
+    setOutline([]);
+    if (path.length === 0) return;
+    const [fromX, fromY] = path[0]!;
+    const moved = path.some(([x, y]) => Math.abs(x - fromX) > STILL || Math.abs(y - fromY) > STILL);
+    if (moved) {
+      select([...points.rows].filter((_, i) => isWithin(pixels[i]!, path)), event.shiftKey);
+      return;
+    }
+    const index = nearest(place(event), pixels, REACH);
+    if (index >= 0) select([points.rows[index]!], event.shiftKey);
+    else if (!event.shiftKey) select([], false);
+  }
+
+  function press(event: KeyboardEvent): void {
+    const zooms: Record<string, number> = { '+': 0.8, '=': 0.8, '-': 1.25 };
+    const factor = zooms[event.key];
+    if (factor !== undefined) onView(zoomed(view, size, [size.width / 2, size.height / 2], factor));
+    else if (event.key === '0') onView(null);
+    else if (event.key === 'Escape') select([], false);
+    else if (event.key === 'Enter' && pointed >= 0) select([points.rows[pointed]!], event.shiftKey);
+    else {
+      const by: Record<string, Pixel> = {
+        ArrowRight: [1, 0],
+        ArrowLeft: [-1, 0],
+        ArrowUp: [0, -1],
+        ArrowDown: [0, 1],
+      };
+      const direction = by[event.key];
+      if (direction === undefined) return;
+      setPointed(nextInDirection(pixels, pointed, direction));
+    }
+    event.preventDefault();
+  }
+
+  const row = pointed >= 0 ? points.rows[pointed] : undefined;
+  return (
+    <>
+      <div
+        ref={surface}
+        className={styles.surface}
+        role="application"
+        tabIndex={0}
+        aria-label="Rows on the map: arrows go from row to row, Enter selects, plus and minus zoom"
+        onKeyDown={press}
+        onPointerDown={event => {
+          if (event.button !== 0) return;
+          event.currentTarget.setPointerCapture(event.pointerId);
+          setOutline([place(event)]);
+          setPointed(-1);
+        }}
+        onPointerMove={event => {
+          if (outline.length > 0) setOutline([...outline, place(event)]);
+          else setPointed(nearest(place(event), pixels, REACH));
+        }}
+        onPointerUp={release}
+        onPointerCancel={() => setOutline([])}
+        onPointerLeave={() => setPointed(-1)}
+        onDoubleClick={() => onView(null)}
+      >
+        <svg width={size.width} height={size.height} aria-hidden="true">
+          {outline.length > 1 && (
+            <polygon
+              points={outline.map(([x, y]) => `${x},${y}`).join(' ')}
+              fill="var(--sward)"
+              fillOpacity="0.1"
+              stroke="var(--sward)"
+              strokeWidth="1.5"
+              strokeDasharray="4 3"
+            />
+          )}
+          {pointed >= 0 && (
+            <circle cx={pixels[pointed]![0]} cy={pixels[pointed]![1]} r="9" fill="none" stroke="var(--ink)" strokeWidth="1.5" />
+          )}
+        </svg>
+        <span className={`${styles.hint} soft small`}>draw around rows to select them · wheel zooms</span>
+      </div>
+      {zoomedIn && (
+        <button type="button" className={`${styles.reset} action small`} onClick={() => onView(null)}>
+          Whole map
+        </button>
+      )}
+      <div role="status" aria-live="polite">
+        {row !== undefined && (
+          <div className={styles.card} style={cardPlace(pixels[pointed]!, size)}>
+            <strong>{rowName(table, recipe, row)}</strong>
+            <dl>
+              {colour !== null && (
+                <div>
+                  <dt className="soft">{colour}</dt>
+                  <dd>{textAt(table.columns.find(column => column.name === colour)!, row) || '–'}</dd>
+                </div>
+              )}
+              <div>
+                <dt className="soft">at</dt>
+                <dd>
+                  {fixed(points.x[pointed]!, 2)}
+                  {!points.flat && `, ${fixed(points.y[pointed]!, 2)}`}
+                </dd>
+              </div>
+            </dl>
+          </div>
+        )}
+      </div>
+    </>
+  );
+}
+
+function cardPlace([x, y]: Pixel, { width, height }: Size): React.CSSProperties {
+  return {
+    ...(x > width - 260 ? { right: width - x + 14 } : { left: x + 14 }),
+    ...(y > height - 90 ? { bottom: height - y + 10 } : { top: y + 10 }),
+  };
+}
+
+/** The nearest point that lies in a direction from another, within half a right angle; that other if there is none. */
+function nextInDirection(pixels: readonly Pixel[], from: number, [dx, dy]: Pixel): number {
+  const start = pixels[from];
+  if (start === undefined) return pixels.length > 0 ? 0 : -1;
+  let best = from;
+  let least = Infinity;
+  pixels.forEach(([x, y], index) => {
+    const along = (x - start[0]) * dx + (y - start[1]) * dy;
+    const aside = Math.abs((x - start[0]) * dy) + Math.abs((y - start[1]) * dx);
+    if (index === from || x < -1e5 || along <= 0.5 || aside > along) return;
+    if (along + aside < least) {
+      least = along + aside;
+      best = index;
+    }
+  });
+  return best;
+}

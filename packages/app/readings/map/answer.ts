@@ -1,0 +1,15 @@
+import type { Reduction } from '@wold/core/recipe/schema';
+import type { Answer } from '../../frame/Rail';
+import { useComponents } from '../../results/stages';
+import { count } from '../../charts/format';
+
+/** 252 rows · coloured by kiln */
+export function useMapAnswer(reduction: Reduction): Answer {
+  const { value, stale, problem } = useComponents(reduction);
+  if (problem !== null || value === null) {
+    return { text: 'no map yet', stale: problem === null, attention: 0, because: '' };
+  }
+  const { colour } = reduction.map;
+  const text = `${count(value.rows.length, 'row')} · ${colour === null ? 'one colour' : `coloured by ${colour}`}`;
+  return { text, stale, attention: 0, because: '' };
+}

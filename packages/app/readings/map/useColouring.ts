@@ -1,0 +1,19 @@
+import { useMemo } from 'react';
+import type { Components } from '@wold/core/components/components';
+import type { Reduction } from '@wold/core/recipe/schema';
+import { findColumn } from '@wold/core/table/table';
+import { useTable } from '../../store/TableContext';
+import { useMode } from '../../theme/ThemeMode';
+import { colouring, type Colouring } from './colouring';
+
+/** How the rows of a reduction are coloured now. */
+export function useColouring(reduction: Reduction, components: Components): Colouring {
+  const table = useTable();
+  const { mode, tokens } = useMode();
+  const name = reduction.map.colour;
+  const { rows } = components;
+  return useMemo(() => {
+    const column = name === null ? null : (findColumn(table, name) ?? null);
+    return colouring(column, rows, mode, tokens);
+  }, [table, name, rows, mode, tokens]);
+}

@@ -1,0 +1,137 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useMemo, useRef, type MouseEvent } from 'react';
+import type { Components } from '@wold/core/components/components';
+import { leadCounts, leadingDimensions, ledgerOrder } from '@wold/core/components/leading';
+import type { Reduction } from '@wold/core/recipe/schema';
+import { coefficient, percent } from '../../charts/format';
+import { EditableName } from '../../frame/EditableName';
+import { DivergingBar } from '../../lens/DivergingBar';
+import { selected, withDimensionName } from '../../store/studySlice';
+import { useAppDispatch } from '../../store/store';
+import { useEdit, useRecipe, useSelection } from '../../store/useStudy';
+import { POORLY_HELD, THIN } from '../dimensions/cost';
+import styles from './Ledger.module.css';
+
+const ROW_HEIGHT = 24;
+
+/**
+ * The ledger: columns by dimensions, each loading a number on a diverging bar; ordered by leading dimension and size.
+ * Below the threshold cells fade. Loadings stand as correlations of measures with dimensions, whatever the scale.
+ */
+export function Ledger({ reduction, components }: { reduction: Reduction; components: Components }) {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const dispatch = useAppDispatch();
+  const selection = useSelection();
+  const scroller = useRef<HTMLDivElement>(null);
+  const { measures, kept, correlations, communalities, shares } = components;
+  const order = useMemo(() => ledgerOrder(correlations), [correlations]);
+  const leads = useMemo(() => leadingDimensions(correlations), [correlations]);
+  const counts = useMemo(() => leadCounts(correlations), [correlations]);
+  // eslint-disable-next-line react-hooks/incompatible-library -- not memoised: it is drawn anew at each scroll
+  const down = useVirtualizer({
+    count: order.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 10,
+  });
+  const lines = down.getVirtualItems();
+  const above = lines[0]?.start ?? 0;
+  const below = down.getTotalSize() - (lines.at(-1)?.end ?? 0);
+
+  function select(measure: string, event: MouseEvent): void {
+    const adds = event.shiftKey || event.ctrlKey || event.metaKey;
+    const others = selection.columns.filter(other => other !== measure).slice(-1);
+    dispatch(selected({ columns: adds ? [...others, measure] : [measure] }));
+  }
+
+  return (
+    <div ref={scroller} className={styles.scroller} tabIndex={0} role="region" aria-label="Ledger, scrollable">
+      <table className={styles.ledger} aria-label="Ledger of loadings" aria-rowcount={order.length + 1}>
+        <thead>
+          <tr>
+            <th scope="col" className={styles.measure}>
+              <span className="unseen">measure</span>
+            </th>
+            {Array.from({ length: kept }, (_, d) => (
+              <th key={d} scope="col" data-chosen={selection.dimension === d + 1}>
+                <EditableName
+                  name={reduction.names[String(d + 1)] ?? ''}
+                  label={`Name of dimension ${d + 1}`}
+                  invitation="name it …"
+                  className={styles.name!}
+                  onName={name => edit(withDimensionName(recipe, reduction, d + 1, name), `name ${d + 1}`)}
+                />
+                <button
+                  type="button"
+                  className={`${styles.share} soft`}
+                  aria-label={`Dimension ${d + 1}, in the lens`}
+                  onClick={() => dispatch(selected({ dimension: d + 1 }))}
+                >
+                  {d + 1} · {percent(shares[d]!, 1)} ·{' '}
+                  <span className={counts[d]! < THIN ? styles.thin : undefined}>
+                    {counts[d]} {counts[d] === 1 ? 'leads' : 'lead'}
+                    {counts[d]! < THIN && ', thin'}
+                  </span>
+                </button>
+              </th>
+            ))}
+            <th scope="col" className={styles.heldHead}>
+              held
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {above > 0 && <tr style={{ height: above }} aria-hidden="true" />}
+          {lines.map(line => {
+            const j = order[line.index]!;
+            const measure = measures[j]!;
+            const next = order[line.index + 1];
+            const values = Array.from({ length: kept }, (_, d) => correlations.values[d * measures.length + j]!);
+            const crossing = values.filter(value => Math.abs(value) >= reduction.fade && reduction.fade > 0).length;
+            const held = communalities[j]!;
+            return (
+              <tr
+                key={measure}
+                aria-rowindex={line.index + 2}
+                data-chosen={selection.columns.includes(measure)}
+                data-last={next !== undefined && leads[next] !== leads[j]}
+                onClick={event => select(measure, event)}
+              >
+                <th scope="row" className={styles.measure}>
+                  <button type="button" title={measure}>
+                    {measure}
+                  </button>
+                  {crossing > 1 && (
+                    <span className={styles.tag} title={`at or above the threshold on ${crossing} dimensions`}>
+                      {crossing === 2 ? 'two' : crossing === 3 ? 'three' : 'many'}
+                    </span>
+                  )}
+                </th>
+                {values.map((value, d) => {
+                  const faded = Math.abs(value) < reduction.fade;
+                  return (
+                    <td key={d} data-faded={faded}>
+                      <span className={styles.cell}>
+                        <span className={styles.value}>{coefficient(value)}</span>
+                        <DivergingBar value={value} faded={faded} />
+                      </span>
+                    </td>
+                  );
+                })}
+                <td className={styles.held} data-poor={held < POORLY_HELD} title={held < POORLY_HELD ? 'poorly held: communality below 0.4' : undefined}>
+                  <span className={styles.heldBar}>
+                    <span style={{ width: `${100 * Math.min(1, held)}%` }} />
+                  </span>
+                  {coefficient(held)}
+                  {held < POORLY_HELD && <span className="unseen">, poorly held</span>}
+                </td>
+              </tr>
+            );
+          })}
+          {below > 0 && <tr style={{ height: below }} aria-hidden="true" />}
+        </tbody>
+      </table>
+    </div>
+  );
+}

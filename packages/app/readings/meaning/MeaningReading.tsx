@@ -1,0 +1,47 @@
+import { useState } from 'react';
+import type { Reduction } from '@wold/core/recipe/schema';
+import { fixed } from '../../charts/format';
+import { useComponents } from '../../results/stages';
+import { Resulting } from '../Problem';
+import { FadeSlider } from './FadeSlider';
+import { Ledger } from './Ledger';
+import { Plane } from './Plane';
+import styles from './MeaningReading.module.css';
+
+/** What do they mean? The ledger of loadings, or the plane of two dimensions at full size. */
+export function MeaningReading({ reduction }: { reduction: Reduction }) {
+  const components = useComponents(reduction);
+  const [view, setView] = useState<'ledger' | 'plane'>('ledger');
+  return (
+    <Resulting reading={components}>
+      {value => (
+        <div className={styles.reading}>
+          <div className={styles.head}>
+            <div role="group" aria-label="View" className={styles.views}>
+              {(['ledger', 'plane'] as const).map(name => (
+                <button key={name} type="button" aria-pressed={view === name} onClick={() => setView(name)}>
+                  {name === 'ledger' ? 'Ledger' : 'Plane'}
+                </button>
+              ))}
+            </div>
+            {view === 'ledger' && (
+              <div className={styles.fade}>
+                <span className="soft small" id="fade-name">
+                  fade under {fixed(reduction.fade, 2)}
+                </span>
+                <FadeSlider reduction={reduction} />
+              </div>
+            )}
+          </div>
+          {view === 'ledger' ? (
+            <Ledger reduction={reduction} components={value} />
+          ) : (
+            <div className={styles.plane}>
+              <Plane reduction={reduction} components={value} />
+            </div>
+          )}
+        </div>
+      )}
+    </Resulting>
+  );
+}

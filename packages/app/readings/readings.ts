@@ -1,0 +1,39 @@
+import type { ComponentType } from 'react';
+import type { Reduction } from '@wold/core/recipe/schema';
+import type { Answer } from '../frame/Rail';
+import { DimensionsBrief } from './dimensions/DimensionsBrief';
+import { DimensionsReading } from './dimensions/DimensionsReading';
+import { useDimensionsAnswer } from './dimensions/answer';
+import { MapBrief } from './map/MapBrief';
+import { MapLegend } from './map/MapLegend';
+import { MapReading } from './map/MapReading';
+import { useMapAnswer } from './map/answer';
+import { MeaningAside } from './meaning/MeaningAside';
+import { MeaningBrief } from './meaning/MeaningBrief';
+import { MeaningReading } from './meaning/MeaningReading';
+import { useMeaningAnswer } from './meaning/answer';
+import { PreparationBrief } from './preparation/PreparationBrief';
+import { PreparationReading } from './preparation/PreparationReading';
+import { usePreparationAnswer } from './preparation/answer';
+import type { QuestionRoute } from './questions';
+import { TableBrief } from './table/TableBrief';
+import { TableReading } from './table/TableReading';
+import { useTableAnswer } from './table/answer';
+
+/** What a question puts on the screen. Questions of the study do not look at the reduction they are given. */
+export interface ReadingParts {
+  readonly Brief: ComponentType<{ reduction: Reduction }>;
+  readonly Reading: ComponentType<{ reduction: Reduction }>;
+  /** What stands in the lens above the selection. */
+  readonly Aside: ComponentType<{ reduction: Reduction }> | null;
+  readonly useAnswer: (reduction: Reduction) => Answer;
+}
+
+/** Each question's folder, by route. */
+export const READINGS: Readonly<Record<QuestionRoute, ReadingParts>> = {
+  table: { Brief: TableBrief, Reading: TableReading, Aside: null, useAnswer: useTableAnswer },
+  preparation: { Brief: PreparationBrief, Reading: PreparationReading, Aside: null, useAnswer: usePreparationAnswer },
+  dimensions: { Brief: DimensionsBrief, Reading: DimensionsReading, Aside: null, useAnswer: useDimensionsAnswer },
+  meaning: { Brief: MeaningBrief, Reading: MeaningReading, Aside: MeaningAside, useAnswer: useMeaningAnswer },
+  map: { Brief: MapBrief, Reading: MapReading, Aside: MapLegend, useAnswer: useMapAnswer },
+};

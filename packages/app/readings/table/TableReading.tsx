@@ -1,0 +1,50 @@
+import { useState } from 'react';
+import { useLocation } from 'react-router';
+import { percent } from '../../charts/format';
+import { Figures } from '../Figures';
+import { Resulting } from '../Problem';
+import { useDescription } from '../../results/stages';
+import { useTable } from '../../store/TableContext';
+import { useRecipe, useSelection } from '../../store/useStudy';
+import { Grid } from './Grid';
+import { summarise } from './summary';
+import styles from './TableReading.module.css';
+
+/** What do I have? All rows and columns, with what each column holds and is for. */
+export function TableReading() {
+  const table = useTable();
+  const recipe = useRecipe();
+  const { rows: selectedRows } = useSelection();
+  const description = useDescription();
+  const arrived = useLocation().state as { showSelected?: boolean } | null;
+  const [onlySelected, setOnlySelected] = useState(arrived?.showSelected === true);
+  const summary = summarise(table, recipe);
+  const narrowed = onlySelected && selectedRows.length > 0;
+  return (
+    <>
+      <div className={styles.head}>
+        <Figures
+          figures={[
+            { value: summary.rows.toLocaleString('en'), of: summary.rows === 1 ? 'row' : 'rows' },
+            { value: String(summary.roles.measure), of: summary.roles.measure === 1 ? 'measure' : 'measures' },
+            { value: String(summary.roles.label), of: summary.roles.label === 1 ? 'label' : 'labels' },
+            {
+              value: summary.missing.toLocaleString('en'),
+              of: `missing ${summary.missing === 1 ? 'cell' : 'cells'}, ${percent(summary.missingShare, 1)}`,
+            },
+            ...(summary.roles.aside > 0 ? [{ value: String(summary.roles.aside), of: 'set aside' }] : []),
+          ]}
+        />
+        {selectedRows.length > 0 && (
+          <label className={styles.narrow}>
+            <input type="checkbox" checked={narrowed} onChange={event => setOnlySelected(event.target.checked)} />
+            only the {selectedRows.length.toLocaleString('en')} selected
+          </label>
+        )}
+      </div>
+      <Resulting reading={description}>
+        {columns => <Grid table={table} descriptions={columns} rows={narrowed ? selectedRows : null} />}
+      </Resulting>
+    </>
+  );
+}

@@ -1,0 +1,18 @@
+import { useMemo } from 'react';
+import { count } from '../../charts/format';
+import type { Answer } from '../../frame/Rail';
+import { useTable } from '../../store/TableContext';
+import { useRecipe } from '../../store/useStudy';
+import { summarise } from './summary';
+
+/** 286 rows · 20 measures · 3 labels */
+export function useTableAnswer(): Answer {
+  const table = useTable();
+  const recipe = useRecipe();
+  return useMemo(() => {
+    const { rows, roles } = summarise(table, recipe);
+    const text = [count(rows, 'row'), count(roles.measure, 'measure'), count(roles.label, 'label')].join(' · ');
+    const notes = table.notes.length;
+    return { text, stale: false, attention: notes, because: `${count(notes, 'note')} on how the file was read` };
+  }, [table, recipe]);
+}

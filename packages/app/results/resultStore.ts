@@ -1,0 +1,101 @@
+import type { ProblemData } from '@wold/core/problem';
+import { requestKey, type Request, type Results } from '@wold/core/recipe/run';
+import type { Table } from '@wold/core/table/table';
+import { keepResult, loadResult } from '../storage/results';
+import { computeOn, type Ticket } from '../workers/pool';
+
+type Result = Results[keyof Results];
+
+/** What is known of one result. */
+export type Entry =
+  | { readonly state: 'pending' }
+  | { readonly state: 'done'; readonly value: Result }
+  | { readonly state: 'problem'; readonly problem: ProblemData }
+  | { readonly state: 'stopped' };
+
+const PENDING: Entry = { state: 'pending' };
+const MOST_KEPT = 60;
+/** Results slower than this are kept in the browser's storage too. */
+const WORTH_KEEPING = 500;
+/** Work that is no longer wanted is let finish for this long, which is cheaper than a new worker. */
+const GRACE = 100;
+
+const entries = new Map<string, Entry>();
+const tickets = new Map<string, Ticket<Result>>();
+/** For each place on the screen the key it wants now and the last that came out well. */
+const wanted = new Map<string, string>();
+const lastGood = new Map<string, string>();
+const listeners = new Set<() => void>();
+
+export function onResults(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+export const entryOf = (key: string): Entry | undefined => entries.get(key);
+
+/** The last good result of a place, whatever it asks for now. */
+export function lastGoodOf(place: string): Result | undefined {
+  const entry = entries.get(lastGood.get(place) ?? '');
+  return entry?.state === 'done' ? entry.value : undefined;
+}
+
+/** Sees to it that the result comes, and that what the place wanted before is given up. */
+export function want(table: Table, request: Request, place: string, label: string): void {
+  const key = requestKey(table.key, request);
+  const before = wanted.get(place);
+  wanted.set(place, key);
+  if (before !== undefined && before !== key) giveUp(before);
+  const entry = entries.get(key);
+  if (entry?.state === 'done') lastGood.set(place, key);
+  if (entry === undefined) void obtain(table, request, key, label);
+}
+
+/** Computes a stopped result after all. */
+export function again(table: Table, request: Request, label: string): void {
+  void obtain(table, request, requestKey(table.key, request), label);
+}
+
+async function obtain(table: Table, request: Request, key: string, label: string): Promise<void> {
+  settle(key, PENDING);
+  const kept = await loadResult(key).catch(() => undefined);
+  if (kept !== undefined) return settle(key, { state: 'done', value: kept as Result });
+  const started = performance.now();
+  const ticket = computeOn(table, request, label);
+  tickets.set(key, ticket);
+  const outcome = await ticket.outcome;
+  if (tickets.get(key) === ticket) tickets.delete(key);
+  if (outcome === 'stopped') {
+    if ([...wanted.values()].includes(key)) settle(key, { state: 'stopped' });
+    else entries.delete(key);
+  } else if ('problem' in outcome) {
+    settle(key, { state: 'problem', problem: outcome.problem });
+  } else {
+    settle(key, { state: 'done', value: outcome.value });
+    if (performance.now() - started > WORTH_KEEPING) void keepResult(key, outcome.value);
+  }
+}
+
+function giveUp(key: string): void {
+  setTimeout(() => {
+    if (![...wanted.values()].includes(key)) tickets.get(key)?.stop();
+  }, GRACE);
+}
+
+function settle(key: string, entry: Entry): void {
+  entries.delete(key);
+  entries.set(key, entry);
+  if (entry.state === 'done') {
+    for (const [place, wantedKey] of wanted) if (wantedKey === key) lastGood.set(place, key);
+    forgetOldest();
+  }
+  for (const listener of listeners) listener();
+}
+
+function forgetOldest(): void {
+  const held = new Set([...wanted.values(), ...lastGood.values()]);
+  for (const [key, entry] of entries) {
+    if (entries.size <= MOST_KEPT) return;
+    if (entry.state !== 'pending' && !held.has(key)) entries.delete(key);
+  }
+}

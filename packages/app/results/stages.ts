@@ -1,0 +1,22 @@
+import { componentsOf, preparationOf, type Account } from '@wold/core/recipe/run';
+import type { Components } from '@wold/core/components/components';
+import type { ColumnDescription } from '@wold/core/table/describe';
+import type { Recipe, Reduction } from '@wold/core/recipe/schema';
+import { useRecipe } from '../store/useStudy';
+import { useResult, type Reading } from './useResult';
+
+/** What each column of the table holds. */
+export const useDescription = (): Reading<readonly ColumnDescription[]> =>
+  useResult({ stage: 'description' }, 'description', 'describing the table');
+
+/** What preparation did. */
+export function useAccount(): Reading<Account> {
+  const recipe: Recipe = useRecipe();
+  return useResult({ stage: 'account', preparation: preparationOf(recipe) }, 'account', 'preparing the table');
+}
+
+/** The kept dimensions of a reduction. */
+export function useComponents(reduction: Reduction): Reading<Components> {
+  const recipe = useRecipe();
+  return useResult(componentsOf(recipe, reduction), `components ${reduction.id}`, `finding the dimensions of ${reduction.name}`);
+}

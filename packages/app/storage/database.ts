@@ -1,0 +1,46 @@
+import Dexie, { type EntityTable } from 'dexie';
+import type { Recipe } from '@wold/core/recipe/schema';
+import type { Table } from '@wold/core/table/table';
+import type { QuestionRoute } from '../readings/questions';
+
+/** A study as it is kept: what was decided, and the way there and back. */
+export interface StudyRecord {
+  readonly id: string;
+  readonly name: string;
+  readonly tableKey: string;
+  readonly recipe: Recipe;
+  /** Earlier recipes, oldest first, and those undone, newest first. They share their unchanged parts. */
+  readonly past: readonly Recipe[];
+  readonly future: readonly Recipe[];
+  /** The reduction in hand and the one set beside it. */
+  readonly hand: string;
+  readonly beside: string | null;
+  /** Questions that were looked at. */
+  readonly seen: readonly QuestionRoute[];
+  /** The rail's answers when last seen, for the list of studies. */
+  readonly answers: Readonly<Partial<Record<QuestionRoute, string>>>;
+  readonly created: number;
+  readonly changed: number;
+  /** When it was deleted, while that can still be undone. */
+  readonly deleted: number | null;
+}
+
+export interface ResultRecord {
+  readonly key: string;
+  readonly result: unknown;
+  readonly used: number;
+}
+
+class WoldDatabase extends Dexie {
+  studies!: EntityTable<StudyRecord, 'id'>;
+  studyTables!: EntityTable<Table, 'key'>;
+  results!: EntityTable<ResultRecord, 'key'>;
+
+  constructor() {
+    super('wold');
+    this.version(1).stores({ studies: 'id, changed', studyTables: 'key', results: 'key, used' });
+  }
+}
+
+/** What is kept in this browser. */
+export const database = new WoldDatabase();

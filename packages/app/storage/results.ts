@@ -1,0 +1,22 @@
+import { database } from './database';
+
+const MOST_KEPT = 40;
+
+/** A result kept from before, or undefined. */
+export async function loadResult(key: string): Promise<unknown> {
+  const record = await database.results.get(key);
+  if (record === undefined) return undefined;
+  void database.results.update(key, { used: Date.now() });
+  return record.result;
+}
+
+/** Keeps a result that was slow to come by. A full disk is no loss here: it can be computed again. */
+export async function keepResult(key: string, result: unknown): Promise<void> {
+  try {
+    await database.results.put({ key, result, used: Date.now() });
+    const surplus = (await database.results.count()) - MOST_KEPT;
+    if (surplus > 0) await database.results.orderBy('used').limit(surplus).delete();
+  } catch {
+    await database.results.clear().catch(() => undefined);
+  }
+}

@@ -1,0 +1,94 @@
+import createCache from '@emotion/cache';
+import { CacheProvider } from '@emotion/react';
+import { createTheme, ThemeProvider, type Theme } from '@mui/material/styles';
+import { createContext, useContext, useLayoutEffect, useMemo, useState, type ReactNode } from 'react';
+import { tokensOf, type Mode, type Tokens } from './tokens';
+
+interface ModeSetting {
+  readonly mode: Mode;
+  readonly tokens: Tokens;
+  readonly setMode: (mode: Mode) => void;
+}
+
+const ModeContext = createContext<ModeSetting | null>(null);
+const KEPT_AS = 'wold.mode';
+
+/** The theme in force and how to change it. */
+export function useMode(): ModeSetting {
+  const setting = useContext(ModeContext);
+  if (setting === null) throw new Error('useMode needs ThemeMode around it.');
+  return setting;
+}
+
+/** Gives tokens to style sheets as custom properties, to MUI as a theme and to charts by {@link useMode}. */
+export function ThemeMode({ children }: { children: ReactNode }) {
+  const [mode, setMode] = useState<Mode>(firstMode);
+  const tokens = tokensOf(mode);
+  const theme = useMemo(() => muiTheme(mode, tokens), [mode, tokens]);
+  const cache = useMemo(() => createCache({ key: 'wold', nonce: styleNonce() }), []);
+  useLayoutEffect(() => {
+    const root = document.documentElement;
+    root.dataset.mode = mode;
+    root.style.colorScheme = mode === 'light' ? 'light' : 'dark';
+    for (const [name, value] of Object.entries(tokens)) root.style.setProperty(cssName(name), value as string);
+    localStorage.setItem(KEPT_AS, mode);
+  }, [mode, tokens]);
+  const setting = useMemo(() => ({ mode, tokens, setMode }), [mode, tokens]);
+  return (
+    <ModeContext value={setting}>
+      <CacheProvider value={cache}>
+        <ThemeProvider theme={theme}>{children}</ThemeProvider>
+      </CacheProvider>
+    </ModeContext>
+  );
+}
+
+function firstMode(): Mode {
+  const kept = localStorage.getItem(KEPT_AS);
+  if (kept === 'light' || kept === 'dusk') return kept;
+  return matchMedia('(prefers-color-scheme: dark)').matches ? 'dusk' : 'light';
+}
+
+/** The server allows inline styles only under the nonce it put into the page. */
+function styleNonce(): string {
+  return document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content ?? '';
+}
+
+/** inkSoft → --ink-soft */
+function cssName(token: string): string {
+  return `--${token.replace(/[A-Z]/g, letter => `-${letter.toLowerCase()}`)}`;
+}
+
+function muiTheme(mode: Mode, tokens: Tokens): Theme {
+  return createTheme({
+    palette: {
+      mode: mode === 'light' ? 'light' : 'dark',
+      primary: { main: tokens.sward },
+      error: { main: tokens.poppy },
+      warning: { main: tokens.gorse },
+      background: { default: tokens.chalk, paper: tokens.paper },
+      text: { primary: tokens.ink, secondary: tokens.inkSoft },
+      divider: tokens.rule,
+    },
+    shape: { borderRadius: 6 },
+    typography: { fontFamily: 'var(--sans)', fontSize: 13, button: { textTransform: 'none', fontWeight: 600 } },
+    components: {
+      MuiButtonBase: { defaultProps: { disableRipple: true } },
+      MuiPaper: {
+        defaultProps: { elevation: 0 },
+        styleOverrides: { root: { backgroundImage: 'none', border: `1px solid ${tokens.rule}` } },
+      },
+      MuiMenuItem: { styleOverrides: { root: { fontSize: 14, minHeight: 32 } } },
+      MuiButton: {
+        defaultProps: { disableElevation: true, size: 'small' },
+        styleOverrides: { contained: { color: tokens.paper } },
+      },
+      MuiTextField: { defaultProps: { size: 'small' } },
+      MuiTooltip: {
+        styleOverrides: {
+          tooltip: { background: tokens.ink, color: tokens.paper, fontSize: 12.5, fontWeight: 400, maxWidth: 320 },
+        },
+      },
+    },
+  });
+}

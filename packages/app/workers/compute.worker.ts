@@ -1,0 +1,79 @@
+import { expose } from 'comlink';
+import { problemData, type ProblemData } from '@wold/core/problem';
+import { compute, type Request, type Results } from '@wold/core/recipe/run';
+import { readDelimited } from '@wold/core/table/readDelimited';
+import type { Table } from '@wold/core/table/table';
+
+/** What a job comes to: a value, or a problem as plain data. */
+export type Outcome<T> = { readonly value: T } | { readonly problem: ProblemData };
+
+const TABLES_KEPT = 2;
+const RESULTS_KEPT = 24;
+const PROGRESS_EVERY = 80;
+
+const tables = new Map<string, Table>();
+const results = new Map<string, unknown>();
+
+const worker = {
+  /** Gives the worker a table to compute on. */
+  adopt(table: Table): void {
+    keep(tables, table.key, table, TABLES_KEPT);
+  },
+
+  /** Reads a file or bytes into a table. */
+  async read(source: File | Uint8Array, name: string, progress: (done: number) => void): Promise<Outcome<Table>> {
+    return outcome(async () => {
+      const bytes = source instanceof Uint8Array ? source : new Uint8Array(await source.arrayBuffer());
+      return readDelimited(bytes, name, { progress: seldom(progress) });
+    });
+  },
+
+  /** Computes a result on a table that was adopted before. */
+  async compute(
+    tableKey: string,
+    request: Request,
+    progress: (done: number) => void,
+  ): Promise<Outcome<Results[keyof Results]>> {
+    return outcome(() => {
+      const table = tables.get(tableKey);
+      if (table === undefined) throw new Error(`the worker was not given table ${tableKey}`);
+      const memo = {
+        get: (key: string) => results.get(key),
+        set: (key: string, result: unknown) => keep(results, key, result, RESULTS_KEPT),
+      };
+      return compute(table, request, { progress: seldom(progress) }, memo);
+    });
+  },
+};
+
+export type ComputeWorker = typeof worker;
+
+expose(worker);
+
+async function outcome<T>(work: () => T | Promise<T>): Promise<Outcome<T>> {
+  try {
+    return { value: await work() };
+  } catch (thrown) {
+    return { problem: problemData(thrown) };
+  }
+}
+
+/** Keeps the newest entries of a map. */
+function keep<T>(map: Map<string, T>, key: string, value: T, most: number): void {
+  map.delete(key);
+  map.set(key, value);
+  for (const oldest of map.keys()) {
+    if (map.size <= most) break;
+    map.delete(oldest);
+  }
+}
+
+function seldom(progress: (done: number) => void): (done: number) => void {
+  let last = 0;
+  return done => {
+    const now = performance.now();
+    if (now - last < PROGRESS_EVERY) return;
+    last = now;
+    progress(done);
+  };
+}

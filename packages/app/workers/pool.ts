@@ -1,0 +1,165 @@
+import { proxy, wrap, type Remote } from 'comlink';
+import type { ProblemData } from '@wold/core/problem';
+import type { Request, Results } from '@wold/core/recipe/run';
+import type { Table } from '@wold/core/table/table';
+import type { ComputeWorker, Outcome } from './compute.worker';
+
+/** Work under way, as the screen shows it. */
+export interface Job {
+  readonly id: number;
+  readonly label: string;
+  /** From 0 to 1. */
+  readonly done: number;
+  readonly since: number;
+}
+
+/** A piece of work handed to the pool. */
+export interface Ticket<T> {
+  readonly outcome: Promise<Outcome<T> | 'stopped'>;
+  /** Ends the work at once, whether it waits or runs. */
+  readonly stop: () => void;
+}
+
+interface Seat {
+  worker: Worker;
+  remote: Remote<ComputeWorker>;
+  readonly tables: Set<string>;
+  busy: boolean;
+}
+
+interface Entry {
+  job: Job;
+  readonly tableKey: string | null;
+  readonly start: (seat: Seat) => Promise<Outcome<unknown>>;
+  readonly settle: (outcome: Outcome<unknown> | 'stopped') => void;
+  seat: Seat | null;
+}
+
+const SIZE = Math.max(1, Math.min(4, navigator.hardwareConcurrency - 1));
+const CRASHED: ProblemData = {
+  what: 'the computation broke off, most likely for want of memory',
+  where: null,
+  remedy: 'Close other pages, or use fewer rows or columns.',
+};
+
+let nextId = 1;
+const seats: Seat[] = [];
+const entries: Entry[] = [];
+const listeners = new Set<() => void>();
+let shown: readonly Job[] = [];
+
+/** The jobs that wait or run, oldest first; the same array until one of them changes. */
+export const currentJobs = (): readonly Job[] => shown;
+
+/** Calls `listener` whenever {@link currentJobs} changes; returns how to stop that. */
+export function onJobs(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+/** Stops a job by its number. */
+export function stopJob(id: number): void {
+  const entry = entries.find(({ job }) => job.id === id);
+  if (entry !== undefined) stop(entry);
+}
+
+/** Reads a file into a table. */
+export function readTable(source: File | Uint8Array, name: string): Ticket<Table> {
+  return enter<Table>(`reading ${name}`, null, (seat, progress) => seat.remote.read(source, name, progress));
+}
+
+/** Computes a result of a table, on a worker that knows the table where one is free. */
+export function computeOn(table: Table, request: Request, label: string): Ticket<Results[keyof Results]> {
+  return enter(label, table.key, async (seat, progress) => {
+    if (!seat.tables.has(table.key)) {
+      await seat.remote.adopt(table);
+      seat.tables.add(table.key);
+    }
+    return seat.remote.compute(table.key, request, progress) as Promise<Outcome<Results[keyof Results]>>;
+  });
+}
+
+function enter<T>(
+  label: string,
+  tableKey: string | null,
+  start: (seat: Seat, progress: (done: number) => void) => Promise<Outcome<T>>,
+): Ticket<T> {
+  let settle!: (outcome: Outcome<T> | 'stopped') => void;
+  const outcome = new Promise<Outcome<T> | 'stopped'>(resolve => (settle = resolve));
+  const entry: Entry = {
+    job: { id: nextId++, label, done: 0, since: performance.now() },
+    tableKey,
+    seat: null,
+    settle: settle as Entry['settle'],
+    start: seat =>
+      start(
+        seat,
+        proxy((done: number) => {
+          entry.job = { ...entry.job, done };
+          announce();
+        }),
+      ),
+  };
+  entries.push(entry);
+  announce();
+  advance();
+  return { outcome, stop: () => stop(entry) };
+}
+
+function advance(): void {
+  for (const entry of entries) {
+    if (entry.seat !== null) continue;
+    const seat = freeSeat(entry.tableKey);
+    if (seat === null) return;
+    void occupy(seat, entry);
+  }
+}
+
+async function occupy(seat: Seat, entry: Entry): Promise<void> {
+  seat.busy = true;
+  entry.seat = seat;
+  const crash = new Promise<Outcome<unknown>>(resolve => {
+    seat.worker.onerror = () => resolve({ problem: CRASHED });
+  });
+  const outcome = await Promise.race([entry.start(seat).catch(() => ({ problem: CRASHED })), crash]);
+  seat.busy = false;
+  leave(entry, outcome);
+}
+
+function stop(entry: Entry): void {
+  if (!entries.includes(entry)) return;
+  if (entry.seat !== null) {
+    entry.seat.worker.terminate();
+    seats.splice(seats.indexOf(entry.seat), 1);
+  }
+  leave(entry, 'stopped');
+}
+
+function leave(entry: Entry, outcome: Outcome<unknown> | 'stopped'): void {
+  const index = entries.indexOf(entry);
+  if (index < 0) return;
+  entries.splice(index, 1);
+  entry.settle(outcome);
+  announce();
+  advance();
+}
+
+function freeSeat(tableKey: string | null): Seat | null {
+  const free = seats.filter(seat => !seat.busy);
+  const knowing = free.find(seat => tableKey !== null && seat.tables.has(tableKey));
+  if (knowing !== undefined) return knowing;
+  if (free.length > 0) return free[0]!;
+  return seats.length < SIZE ? newSeat() : null;
+}
+
+function newSeat(): Seat {
+  const worker = new Worker(new URL('./compute.worker.ts', import.meta.url), { type: 'module', name: 'wold-compute' });
+  const seat: Seat = { worker, remote: wrap<ComputeWorker>(worker), tables: new Set(), busy: false };
+  seats.push(seat);
+  return seat;
+}
+
+function announce(): void {
+  shown = entries.map(({ job }) => job);
+  for (const listener of listeners) listener();
+}
