@@ -1,7 +1,6 @@
 import { LineChart, LinesChart, ScatterChart } from 'echarts/charts';
 import { DataZoomInsideComponent, GridComponent, MarkAreaComponent, MarkLineComponent } from 'echarts/components';
 import * as echarts from 'echarts/core';
-import { LabelLayout } from 'echarts/features';
 import { CanvasRenderer, SVGRenderer } from 'echarts/renderers';
 
 // Only the parts that are in use.
@@ -13,7 +12,6 @@ echarts.use([
   GridComponent,
   MarkAreaComponent,
   MarkLineComponent,
-  LabelLayout,
   CanvasRenderer,
   SVGRenderer,
 ]);

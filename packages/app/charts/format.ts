@@ -24,12 +24,20 @@ export function coefficient(value: number): string {
 
 /** A share as a percentage. */
 export function percent(share: number, decimals = 0): string {
-  return Number.isFinite(share) ? `${(100 * share).toFixed(decimals)} %` : '–';
+  return Number.isFinite(share) ? `${(100 * share).toFixed(decimals)}\u00a0%` : '–';
 }
 
-/** A count with its noun: 1 row, 286 rows. */
+/** A count with its noun, which no line break parts: 1 row, 286 rows. */
 export function count(n: number, one: string, many = `${one}s`): string {
-  return `${n.toLocaleString('en')} ${n === 1 ? one : many}`;
+  return `${n.toLocaleString('en')}\u00a0${n === 1 ? one : many}`;
+}
+
+/** A long name cut in its middle, since names that start alike often differ at their end. */
+export function shortName(name: string, most: number): string {
+  const letters = [...name];
+  if (letters.length <= most) return name;
+  const end = Math.floor((most - 1) * 0.4);
+  return `${letters.slice(0, most - 1 - end).join('')}…${letters.slice(letters.length - end).join('')}`;
 }
 
 const WORDS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];

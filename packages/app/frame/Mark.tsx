@@ -8,7 +8,7 @@ export function Mark({ answer, seen }: { answer: Answer; seen: boolean }) {
     return (
       <Tooltip title={answer.because}>
         <span className={styles.attention}>
-          {answer.attention}
+          {answer.attention > 99 ? '99+' : answer.attention}
           <span className="unseen"> wants attention: {answer.because}</span>
         </span>
       </Tooltip>

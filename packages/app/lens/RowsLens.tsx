@@ -3,7 +3,7 @@ import { useNavigate } from 'react-router';
 import type { Account } from '@wold/core/recipe/run';
 import { levelAt, textAt, type LevelColumn } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
-import { count, figure, fixed } from '../charts/format';
+import { count, figure, fixed, shortName } from '../charts/format';
 import { useAccount } from '../results/stages';
 import { rowName } from './rowName';
 import { selected } from '../store/studySlice';
@@ -161,7 +161,7 @@ function ManyRows({ rows, account }: { rows: readonly number[]; account: Account
               </th>
               {apart.slice(0, 2).map(({ measure }) => (
                 <td key={measure} title={measure}>
-                  <span className="soft">{measure.slice(0, 8)}</span> {textAt(findColumn(table, measure)!, row) || '–'}
+                  <span className="soft">{shortName(measure, 9)}</span> {textAt(findColumn(table, measure)!, row) || '–'}
                 </td>
               ))}
             </tr>
@@ -180,5 +180,5 @@ function shared(rows: readonly number[], recipe: ReturnType<typeof useRecipe>, t
     const level = levelAt(column, rows[0]!);
     return level !== null && rows.every(row => levelAt(column, row) === level) ? [`${column.name} ${level}`] : [];
   });
-  return all.length > 0 ? `all ${all.join(', ')}` : 'of no one label';
+  return all.length > 0 ? `all of ${all.join(', ')}` : 'of no one label';
 }

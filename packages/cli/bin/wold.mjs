@@ -1,1 +1,9 @@
 #!/usr/bin/env node
+import { existsSync } from 'node:fs';
+
+const built = new URL('../dist/main.js', import.meta.url);
+if (existsSync(built)) await import(built.href);
+else {
+  console.error('Wold is not built yet. Run "npm run build" in its folder, then try again.');
+  process.exitCode = 1;
+}

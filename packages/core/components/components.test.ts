@@ -62,7 +62,7 @@ describe('published figures', () => {
     const { values } = symmetricEigen(r);
     expect(values[0]).toBeCloseTo(4.673, 3);
     expect(values[1]).toBeCloseTo(1.771, 3);
-    expect(aboveAverage(values, 8)).toBe(2);
+    expect(aboveAverage(values)).toBe(2);
   });
 
   test('two columns with correlation r: 1 ± r', () => {
@@ -205,7 +205,7 @@ describe('what is kept', () => {
 
   test('uncorrelated columns have no eigenvalue above 1, and one dimension is kept', () => {
     const { prepared, decomposition } = all(tableOf([[1, 1, -1, -1], [1, -1, 1, -1], [1, -1, -1, 1]])); // prettier-ignore
-    expect(aboveAverage(decomposition.eigenvalues, 3)).toBe(0);
+    expect(aboveAverage(decomposition.eigenvalues)).toBe(0);
     expect(components(prepared, decomposition, 'above-average').kept).toBe(1);
   });
 

@@ -33,7 +33,7 @@ export interface Components {
  */
 export function components(prepared: Prepared, decomposition: Decomposition, keep: Keep): Components {
   const { measures, eigenvalues } = decomposition;
-  const { kept, note } = resolveKeep(eigenvalues, measures.length, keep);
+  const { kept, note } = resolveKeep(eigenvalues, keep);
   const p = measures.length;
   const columns = measures.map(name => prepared.measures.indexOf(name));
   const sds = columns.map(j => (prepared.scale === 'unit-variance' ? 1 : prepared.sds[j]!));
@@ -70,9 +70,9 @@ export function components(prepared: Prepared, decomposition: Decomposition, kee
   };
 }
 
-function resolveKeep(eigenvalues: Float64Array, columns: number, keep: Keep): { kept: number; note: string | null } {
+function resolveKeep(eigenvalues: Float64Array, keep: Keep): { kept: number; note: string | null } {
   const rank = eigenvalues.reduce((count, value) => count + (value > 0 ? 1 : 0), 0);
-  if (keep === 'above-average') return { kept: Math.max(1, aboveAverage(eigenvalues, columns)), note: null };
+  if (keep === 'above-average') return { kept: Math.max(1, aboveAverage(eigenvalues)), note: null };
   if (keep <= rank) return { kept: keep, note: null };
   return { kept: rank, note: `${keep} asked for; only ${rank} dimensions have any variance.` };
 }

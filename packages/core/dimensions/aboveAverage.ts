@@ -1,12 +1,13 @@
 /**
- * How many eigenvalues are above their average. Of a correlation matrix the average is 1, which makes it the rule
- * "eigenvalue > 1" (Kaiser 1960); of a covariance matrix it is the mean variance of a column.
+ * How many eigenvalues are above their average. Of a correlation matrix with more rows than columns the average is 1,
+ * which makes it the rule "eigenvalue > 1" (Kaiser 1960); of a covariance matrix it is the mean variance of a column.
+ * With fewer rows than columns p the variance falls on n − 1 dimensions, and the average is taken over those: over all
+ * p it would be passed by nearly every dimension there is.
  *
- * @param eigenvalues descending
- * @param columns number of columns p that the eigenvalues come from: Σλ / p is the average
+ * @param eigenvalues min(p, n − 1) of them, descending
  */
-export function aboveAverage(eigenvalues: ArrayLike<number>, columns: number): number {
-  const average = averageEigenvalue(eigenvalues, columns);
+export function aboveAverage(eigenvalues: ArrayLike<number>): number {
+  const average = averageEigenvalue(eigenvalues);
   // A value equal to the average but for rounding is not above it.
   const bound = average * (1 + 1e-10);
   let count = 0;
@@ -14,9 +15,9 @@ export function aboveAverage(eigenvalues: ArrayLike<number>, columns: number): n
   return count;
 }
 
-/** The mean of all p eigenvalues, those that are zero for want of rows included. */
-export function averageEigenvalue(eigenvalues: ArrayLike<number>, columns: number): number {
+/** The mean of the eigenvalues that there can be: min(p, n − 1). */
+export function averageEigenvalue(eigenvalues: ArrayLike<number>): number {
   let sum = 0;
   for (let i = 0; i < eigenvalues.length; i++) sum += eigenvalues[i]!;
-  return sum / columns;
+  return sum / eigenvalues.length;
 }

@@ -17,6 +17,8 @@ export interface NumberDescription {
   readonly median: number;
   readonly upperQuartile: number;
   readonly most: number;
+  /** Decimals that the column's numbers are written with, judged from its first entries. */
+  readonly decimals: number;
   readonly histogram: Histogram;
   readonly guess: RoleGuess;
 }
@@ -77,8 +79,22 @@ function describeNumbers(column: NumberColumn) {
     median: quantile(sorted, 0.5),
     upperQuartile: quantile(sorted, 0.75),
     most: quantile(sorted, 1),
+    decimals: decimalsOf(column),
     histogram: histogram(sorted),
   };
+}
+
+const LOOKED_AT = 500;
+const MOST_DECIMALS = 6;
+
+function decimalsOf({ values }: NumberColumn): number {
+  let most = 0;
+  for (let row = 0; row < Math.min(values.length, LOOKED_AT) && most < MOST_DECIMALS; row++) {
+    const text = String(values[row]);
+    const point = text.indexOf('.');
+    if (point >= 0 && !text.includes('e')) most = Math.max(most, text.length - point - 1);
+  }
+  return Math.min(most, MOST_DECIMALS);
 }
 
 function presentNumbers(column: NumberColumn): Float64Array {

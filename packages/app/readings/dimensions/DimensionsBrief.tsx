@@ -33,7 +33,7 @@ function KeepWord({ reduction }: { reduction: Reduction }) {
   const { value } = useComponents(reduction);
   const byRule = reduction.keep === 'above-average';
   const kept = value?.kept ?? (byRule ? null : (reduction.keep as number));
-  const word = byRule ? `as many as stand above average${kept === null ? '' : `: ${kept}`}` : String(reduction.keep);
+  const word = byRule ? `${kept === null ? '' : `${kept}, `}those above average` : String(reduction.keep);
   return (
     <Word
       settles="How many dimensions to keep"
@@ -89,10 +89,11 @@ function KeepPanel({ reduction, kept, close }: { reduction: Reduction; kept: num
 function MeasuresWord({ reduction }: { reduction: Reduction }) {
   const recipe = useRecipe();
   const { measures } = preparationOf(recipe);
-  const used = measures.filter(measure => !reduction.without.includes(measure)).length;
+  const { value } = useComponents(reduction);
+  const used = value?.measures.length ?? measures.filter(measure => !reduction.without.includes(measure)).length;
   return (
     <Word settles="Which measures are reduced" panel={() => <MeasuresPanel reduction={reduction} measures={measures} />}>
-      {used === measures.length ? count(used, 'measure') : `${used} of ${measures.length} measures`}
+      {used === measures.length ? count(used, 'measure') : `${used.toLocaleString('en')} of ${count(measures.length, 'measure')}`}
     </Word>
   );
 }

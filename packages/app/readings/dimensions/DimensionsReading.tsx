@@ -4,7 +4,7 @@ import { averageEigenvalue } from '@wold/core/dimensions/aboveAverage';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { eigenvaluesCsv, fileStem } from '@wold/core/writeup/files';
 import Papa from 'papaparse';
-import { ChartHost } from '../../charts/ChartHost';
+import { ChartHost, type Size } from '../../charts/ChartHost';
 import { figure, fixed, inWords, percent } from '../../charts/format';
 import { useAccount, useComponents } from '../../results/stages';
 import { selected, withReduction } from '../../store/studySlice';
@@ -35,18 +35,21 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
   const { tokens } = useMode();
   const { value: account } = useAccount();
   const cost = useMemo(() => costOf(components), [components]);
-  const average = averageEigenvalue(eigenvalues, measures.length);
+  const average = averageEigenvalue(eigenvalues);
   const scaled = account?.scale !== 'centre';
   const rank = eigenvalues.reduce((n, value) => n + Number(value > 0), 0);
   const shown = shownDimensions(eigenvalues.length, kept);
 
+  const isOne = Math.abs(average - 1) < 1e-9;
+
   const option = useCallback(
-    () =>
+    (size: Size) =>
       screeOption(
-        { eigenvalues, shares, kept, average, averageName: scaled ? 'eigenvalue 1' : `average ${figure(average)}` },
+        { eigenvalues, shares, kept, average, averageName: isOne ? 'eigenvalue 1' : `average ${figure(average)}` },
         tokens,
+        size,
       ),
-    [eigenvalues, shares, kept, average, scaled, tokens],
+    [eigenvalues, shares, kept, average, isOne, tokens],
   );
   const numbers = useCallback((): string[][] => {
     if (account === null) return [];
@@ -60,7 +63,7 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
       <div>
         <h1>{heading(kept, cost.held)}</h1>
         <p className="soft small">
-          Eigenvalues of the {scaled ? 'correlations' : 'covariances'} of {measures.length} measures in{' '}
+          Eigenvalues of the {scaled ? 'correlations' : 'covariances'} of {measures.length.toLocaleString('en')} measures in{' '}
           {components.rows.length.toLocaleString('en')} rows.
           {shown < eigenvalues.length && ` The first ${shown} of ${eigenvalues.length} are drawn.`} {note}
         </p>
@@ -82,9 +85,9 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
         <Figures
           figures={[
             { value: percent(cost.held), of: 'of the variance kept' },
-            { value: `${cost.poorlyHeld.length} of ${measures.length}`, of: 'measures held below 0.4' },
+            { value: `${cost.poorlyHeld.length} of ${measures.length.toLocaleString('en')}`, of: 'measures held below 0.4' },
             {
-              value: cost.thin.length === 0 ? 'none' : cost.thin.join(', '),
+              value: cost.thin.length === 0 ? 'none' : `${cost.thin.length} of ${kept}`,
               of: 'dimensions led by fewer than three',
             },
           ]}

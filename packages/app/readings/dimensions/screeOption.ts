@@ -1,3 +1,4 @@
+import type { Size } from '../../charts/ChartHost';
 import type { ChartOption } from '../../charts/echarts';
 import { percent } from '../../charts/format';
 import type { Tokens } from '../../theme/tokens';
@@ -21,14 +22,14 @@ interface Scree {
 }
 
 /** The scree: eigenvalues by dimension, those kept filled, with the average drawn in and the rest shaded. */
-export function screeOption(scree: Scree, tokens: Tokens): ChartOption {
+export function screeOption(scree: Scree, tokens: Tokens, { height }: Size): ChartOption {
   const { eigenvalues, shares, kept } = scree;
   const shown = shownDimensions(eigenvalues.length, kept);
   const points = Array.from({ length: shown }, (_, d) => [d + 1, eigenvalues[d]!]);
   const text = { color: tokens.inkSoft, fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 12 };
-  const labelled = Math.min(kept, 4);
+  const labelled = shareLabels(eigenvalues, kept, height - SCREE_MARGIN.top - SCREE_MARGIN.bottom);
   return {
-    grid: { ...SCREE_MARGIN, containLabel: false },
+    grid: { ...SCREE_MARGIN, outerBoundsMode: 'none' },
     xAxis: {
       type: 'value',
       min: 0.5,
@@ -50,6 +51,8 @@ export function screeOption(scree: Scree, tokens: Tokens): ChartOption {
       nameGap: 12,
       nameTextStyle: { ...text, align: 'left', padding: [0, 0, 0, -30] },
       axisLabel: text,
+      axisLine: { show: false },
+      axisTick: { show: false },
       splitLine: { lineStyle: { color: tokens.rule, opacity: 0.7 } },
     },
     series: [
@@ -67,19 +70,25 @@ export function screeOption(scree: Scree, tokens: Tokens): ChartOption {
           itemStyle: { color: tokens.chalk },
           data: [[{ xAxis: kept + 0.5 }, { xAxis: shown + 0.5 }]],
         },
+        z: 2,
         markLine: {
           silent: true,
+          z: 1,
           symbol: 'none',
           lineStyle: { color: tokens.inkSoft, type: 'dotted', width: 1.2 },
           label: { ...text, formatter: scree.averageName, position: 'insideEndTop' },
-          data: [{ yAxis: scree.average }],
+          data: [
+            { yAxis: scree.average },
+            // The cut, under the labels; what is dragged lies over it.
+            { xAxis: kept + 0.5, lineStyle: { color: tokens.sward, type: 'solid', width: 2 }, label: { show: false } },
+          ],
         },
       },
       {
         type: 'scatter',
         data: points.slice(0, kept),
         symbolSize: 10,
-        itemStyle: { color: tokens.sward, borderColor: tokens.ink, borderWidth: 0.8 },
+        itemStyle: { color: tokens.sward, borderColor: tokens.ink, borderWidth: 0.8, opacity: 1 },
         label: {
           show: true,
           position: 'right',
@@ -88,13 +97,29 @@ export function screeOption(scree: Scree, tokens: Tokens): ChartOption {
           fontWeight: 600,
           fontFamily: 'Atkinson Hyperlegible Next Variable',
           fontSize: 12.5,
+          backgroundColor: tokens.paper,
+          borderRadius: 3,
+          padding: [1, 4],
           formatter: ({ dataIndex }: { dataIndex: number }) =>
-            dataIndex < labelled ? percent(shares[dataIndex]!, 1) : '',
+            labelled.has(dataIndex) ? percent(shares[dataIndex]!, 1) : '',
         },
         z: 3,
       },
     ],
   };
+}
+
+/** Which of the first dimensions have room for their share beside them. */
+function shareLabels(eigenvalues: Float64Array, kept: number, plotHeight: number): Set<number> {
+  const labelled = new Set<number>();
+  let last = Infinity;
+  for (let d = 0; d < Math.min(kept, 6); d++) {
+    const height = (eigenvalues[d]! / eigenvalues[0]!) * plotHeight;
+    if (last - height < 20 || height < 14) continue;
+    labelled.add(d);
+    last = height;
+  }
+  return labelled;
 }
 
 function tickValues(shown: number): number[] {

@@ -1,5 +1,6 @@
 import type { Size } from '../../charts/ChartHost';
 import type { ChartOption } from '../../charts/echarts';
+import { figure } from '../../charts/format';
 import type { Tokens } from '../../theme/tokens';
 import type { Colouring } from './colouring';
 import type { Points } from './points';
@@ -35,9 +36,10 @@ export function mapOption(content: MapContent, view: View, tokens: Tokens, size:
   const at = (index: number) => [points.x[index]!, points.y[index]!];
   const indices = [...Array(n).keys()];
   return {
-    grid: { left: 0, right: 0, top: 0, bottom: 0, containLabel: false },
+    grid: { left: 0, right: 0, top: 0, bottom: 0, outerBoundsMode: 'none' },
     xAxis: {
       ...axis,
+      axisLabel: { ...axis.axisLabel, formatter: tickWithin(x, view) },
       min: x[0],
       max: x[1],
       name: content.xName,
@@ -49,7 +51,7 @@ export function mapOption(content: MapContent, view: View, tokens: Tokens, size:
       max: y[1],
       name: content.yName,
       nameTextStyle: { ...axis.nameTextStyle, align: 'left', verticalAlign: 'top', padding: [18, 0, 0, 34] },
-      axisLabel: points.flat ? { show: false } : axis.axisLabel,
+      axisLabel: points.flat ? { show: false } : { ...axis.axisLabel, formatter: tickWithin(y, view) },
     },
     series: [
       {
@@ -76,6 +78,12 @@ export function mapOption(content: MapContent, view: View, tokens: Tokens, size:
       },
     ],
   };
+}
+
+/** Ticks as numbers with a true minus, but for those too near an end to stand whole. */
+function tickWithin([least, most]: readonly [number, number], { unit }: View): (value: number) => string {
+  const edge = 16 * unit;
+  return value => (value > least + edge && value < most - edge ? figure(value) : '');
 }
 
 function groupSeries(

@@ -3,7 +3,7 @@ import { useMemo, useRef, type MouseEvent } from 'react';
 import type { Components } from '@wold/core/components/components';
 import { leadCounts, leadingDimensions, ledgerOrder } from '@wold/core/components/leading';
 import type { Reduction } from '@wold/core/recipe/schema';
-import { coefficient, percent } from '../../charts/format';
+import { coefficient, percent, shortName } from '../../charts/format';
 import { EditableName } from '../../frame/EditableName';
 import { DivergingBar } from '../../lens/DivergingBar';
 import { selected, withDimensionName } from '../../store/studySlice';
@@ -99,8 +99,8 @@ export function Ledger({ reduction, components }: { reduction: Reduction; compon
                 onClick={event => select(measure, event)}
               >
                 <th scope="row" className={styles.measure}>
-                  <button type="button" title={measure}>
-                    {measure}
+                  <button type="button" title={measure} aria-label={measure}>
+                    {shortName(measure, kept > 3 ? 20 : 30)}
                   </button>
                   {crossing > 1 && (
                     <span className={styles.tag} title={`at or above the threshold on ${crossing} dimensions`}>

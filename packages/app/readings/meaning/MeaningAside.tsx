@@ -1,12 +1,14 @@
+import { useSearchParams } from 'react-router';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { useComponents } from '../../results/stages';
 import { Plane } from './Plane';
 import styles from './MeaningAside.module.css';
 
-/** The plane of two dimensions, small, above the lens. */
+/** The plane of two dimensions, small, above the lens; not where it stands large in the reading. */
 export function MeaningAside({ reduction }: { reduction: Reduction }) {
   const { value } = useComponents(reduction);
-  if (value === null) return null;
+  const [search] = useSearchParams();
+  if (value === null || search.get('view') === 'plane') return null;
   return (
     <div className={styles.aside}>
       <Plane reduction={reduction} components={value} small />

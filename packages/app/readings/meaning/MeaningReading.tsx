@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { fixed } from '../../charts/format';
 import { useComponents } from '../../results/stages';
@@ -11,7 +11,8 @@ import styles from './MeaningReading.module.css';
 /** What do they mean? The ledger of loadings, or the plane of two dimensions at full size. */
 export function MeaningReading({ reduction }: { reduction: Reduction }) {
   const components = useComponents(reduction);
-  const [view, setView] = useState<'ledger' | 'plane'>('ledger');
+  const [search, setSearch] = useSearchParams();
+  const view = search.get('view') === 'plane' ? 'plane' : 'ledger';
   return (
     <Resulting reading={components}>
       {value => (
@@ -19,7 +20,7 @@ export function MeaningReading({ reduction }: { reduction: Reduction }) {
           <div className={styles.head}>
             <div role="group" aria-label="View" className={styles.views}>
               {(['ledger', 'plane'] as const).map(name => (
-                <button key={name} type="button" aria-pressed={view === name} onClick={() => setView(name)}>
+                <button key={name} type="button" aria-pressed={view === name} onClick={() => setSearch(name === 'plane' ? { view: name } : {}, { replace: true })}>
                   {name === 'ledger' ? 'Ledger' : 'Plane'}
                 </button>
               ))}

@@ -1,4 +1,6 @@
 import type { ChartOption } from '../../charts/echarts';
+import { shortName } from '../../charts/format';
+import { placeLabels, type Side } from '../../charts/placeLabels';
 import type { Size } from '../../charts/ChartHost';
 import type { Tokens } from '../../theme/tokens';
 
@@ -21,9 +23,11 @@ const ROOM_FOR_NAMES = 1.18;
 /** Measures as arrows in the plane of two dimensions, within the circle of correlation 1. */
 export function planeOption(content: PlaneContent, tokens: Tokens, { width, height }: Size): ChartOption {
   const { arrows, chosen, xName, yName } = content;
-  const side = Math.min(width, height - 36);
+  const side = Math.max(40, Math.min(width, height - 40));
   const small = side < 340;
-  const margin = { left: (width - side) / 2, right: (width - side) / 2, top: 18, bottom: height - side - 18 };
+  const fontSize = small ? 11.5 : 13;
+  const left = (width - side) / 2;
+  const margin = { left, right: left, top: 20, bottom: height - side - 20 };
   const text = { color: tokens.inkSoft, fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 12 };
   const axis = {
     type: 'value' as const,
@@ -44,10 +48,23 @@ export function planeOption(content: PlaneContent, tokens: Tokens, { width, heig
   const named = [...arrows].sort(
     (a, b) => Number(isChosen(b)) - Number(isChosen(a)) || Math.hypot(b.x, b.y) - Math.hypot(a.x, a.y),
   );
+  const longest = small ? 12 : 28;
+  const pixel = (value: number) => (side * value) / (2 * ROOM_FOR_NAMES);
+  const centre = { x: width / 2, y: 20 + side / 2 };
+  const labels = named.map(({ measure, x, y }) => ({
+    x: centre.x + pixel(x),
+    y: centre.y - pixel(y),
+    text: shortName(measure, longest),
+  }));
+  const sides = placeLabels(labels, centre, {
+    fontSize,
+    distance: 4,
+    bounds: { left: 0, right: width, top: 16, bottom: 24 + side },
+  });
   return {
-    grid: { ...margin, containLabel: false },
-    xAxis: { ...axis, name: xName, nameLocation: 'end', nameGap: 4, nameTextStyle: { ...text, align: 'right', verticalAlign: 'top', padding: [6, 0, 0, 0] } },
-    yAxis: { ...axis, name: yName, nameLocation: 'end', nameGap: 4 },
+    grid: { ...margin, outerBoundsMode: 'none' },
+    xAxis: { ...axis, name: xName, nameLocation: 'middle', nameGap: side / 2 + 4 },
+    yAxis: { ...axis, name: yName, nameLocation: 'end', nameGap: 5 },
     series: [
       { type: 'line', data: circle, symbol: 'none', silent: true, lineStyle: { color: tokens.rule, width: 1.2 } },
       {
@@ -71,30 +88,25 @@ export function planeOption(content: PlaneContent, tokens: Tokens, { width, heig
         silent: true,
         symbolSize: 6,
         itemStyle: { color: 'transparent' },
-        labelLayout: { hideOverlap: true },
-        data: named.map(arrow => ({
-          value: [arrow.x, arrow.y],
-          name: arrow.measure,
-          label: {
-            show: true,
-            formatter: arrow.measure,
-            position: labelSide(arrow),
-            distance: 3,
-            color: isChosen(arrow) ? tokens.sward : tokens.ink,
-            fontWeight: isChosen(arrow) ? 700 : 400,
-            fontFamily: text.fontFamily,
-            fontSize: small ? 11.5 : 13,
-            width: small ? 80 : 160,
-            overflow: 'truncate',
-          },
-        })),
+        data: named.flatMap((arrow, index) => {
+          const position: Side | null = sides[index]!;
+          if (position === null) return [];
+          return {
+            value: [arrow.x, arrow.y],
+            label: {
+              show: true,
+              formatter: labels[index]!.text,
+              position,
+              distance: 4,
+              color: isChosen(arrow) ? tokens.sward : tokens.ink,
+              fontWeight: isChosen(arrow) ? 700 : 400,
+              fontFamily: text.fontFamily,
+              fontSize,
+            },
+          };
+        }),
         z: 3,
       },
     ],
   };
-}
-
-function labelSide({ x, y }: Arrow): string {
-  if (Math.abs(y) > 1.4 * Math.abs(x)) return y > 0 ? 'top' : 'bottom';
-  return x > 0 ? 'right' : 'left';
 }

@@ -9,6 +9,7 @@ import { useTable } from '../../store/TableContext';
 import { useRecipe, useSelection } from '../../store/useStudy';
 import { Figures } from '../Figures';
 import { Resulting } from '../Problem';
+import { BoxPicture } from './BoxPicture';
 import styles from './PreparationReading.module.css';
 
 const MOST_LISTED = 500;
@@ -27,7 +28,7 @@ function Account({ account }: { account: Account }) {
         figures={[
           { value: rows.length.toLocaleString('en'), of: 'rows used' },
           { value: rowsLeftOut.length.toLocaleString('en'), of: 'rows left out' },
-          { value: String(measures.length), of: 'measures used' },
+          { value: measures.length.toLocaleString('en'), of: 'measures used' },
           ...(measuresSetAside.length > 0
             ? [{ value: String(measuresSetAside.length), of: 'measures set aside' }]
             : []),
@@ -71,7 +72,7 @@ function Measures({ account }: { account: Account }) {
               <th scope="col">missing</th>
               <th scope="col">mean</th>
               <th scope="col">sd</th>
-              <th scope="col">spread going in</th>
+              <th scope="col">{scaled ? 'distribution' : 'spread going in'}</th>
             </tr>
           </thead>
           <tbody>
@@ -86,9 +87,13 @@ function Measures({ account }: { account: Account }) {
                 <td>{figure(account.means[j]!, 4)}</td>
                 <td>{figure(account.sds[j]!, 3)}</td>
                 <td>
-                  <span className={styles.spread}>
-                    <span style={{ width: `${scaled ? 50 : (100 * account.sds[j]!) / most}%` }} />
-                  </span>
+                  {scaled ? (
+                    <BoxPicture of={byName.get(name)} />
+                  ) : (
+                    <span className={styles.spread}>
+                      <span style={{ width: `${(100 * account.sds[j]!) / most}%` }} />
+                    </span>
+                  )}
                 </td>
               </tr>
             ))}

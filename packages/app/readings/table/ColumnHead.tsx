@@ -3,7 +3,7 @@ import type { Column } from '@wold/core/table/column';
 import type { ColumnDescription } from '@wold/core/table/describe';
 import type { Role } from '@wold/core/table/role';
 import { HistogramPicture } from '../../charts/HistogramPicture';
-import { percent } from '../../charts/format';
+import { percent, shortName } from '../../charts/format';
 import styles from './Grid.module.css';
 
 interface ColumnHeadProps {
@@ -38,7 +38,7 @@ export function ColumnHead(props: ColumnHeadProps) {
       onClick={onSelect}
     >
       <span className={styles.name} title={column.name}>
-        {column.name}
+        {shortName(column.name, 15)}
       </span>
       <button
         type="button"
@@ -62,7 +62,7 @@ export function ColumnHead(props: ColumnHeadProps) {
         )}
       </span>
       <span className={styles.missing} title={`${missing} of ${rows} missing`}>
-        <span style={{ width: percent(missing / rows, 2).replace(' ', '') }} />
+        <span style={{ width: percent(missing / rows, 2).replace('\u00a0', '') }} />
       </span>
       <span className={styles.missingCount}>{missing === 0 ? 'none missing' : `${missing} missing`}</span>
     </div>

@@ -1,6 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef, useState, type KeyboardEvent, type MouseEvent } from 'react';
-import { isMissing, textAt } from '@wold/core/table/column';
+import { isMissing, textAt, type Column } from '@wold/core/table/column';
 import type { ColumnDescription } from '@wold/core/table/describe';
 import type { Table } from '@wold/core/table/table';
 import { selected } from '../../store/studySlice';
@@ -171,7 +171,7 @@ export function Grid({ table, descriptions, rows }: GridProps) {
                 </div>
                 {across.getVirtualItems().map(item => {
                   const column = table.columns[item.index]!;
-                  const text = textAt(column, row);
+                  const text = entryText(column, row, descriptions[item.index]!);
                   const missing = isMissing(column, row);
                   const place = { row: line.index, column: item.index };
                   return (
@@ -210,6 +210,14 @@ export function Grid({ table, descriptions, rows }: GridProps) {
       )}
     </>
   );
+}
+
+/** The entry as it stands, its decimals filled up to the column's so that numbers align. */
+function entryText(column: Column, row: number, description: ColumnDescription): string {
+  const text = textAt(column, row);
+  if (description.kind !== 'number' || isMissing(column, row) || text.includes('e')) return text;
+  const decimals = text.includes('.') ? text.length - text.indexOf('.') - 1 : 0;
+  return decimals < description.decimals ? Number(text).toFixed(description.decimals) : text;
 }
 
 const cellId = ({ row, column }: Cell): string => `cell-${row}-${column}`;

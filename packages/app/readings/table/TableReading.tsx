@@ -26,7 +26,7 @@ export function TableReading() {
         <Figures
           figures={[
             { value: summary.rows.toLocaleString('en'), of: summary.rows === 1 ? 'row' : 'rows' },
-            { value: String(summary.roles.measure), of: summary.roles.measure === 1 ? 'measure' : 'measures' },
+            { value: summary.roles.measure.toLocaleString('en'), of: summary.roles.measure === 1 ? 'measure' : 'measures' },
             { value: String(summary.roles.label), of: summary.roles.label === 1 ? 'label' : 'labels' },
             {
               value: summary.missing.toLocaleString('en'),

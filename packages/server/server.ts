@@ -1,0 +1,79 @@
+import compress from '@fastify/compress';
+import helmet from '@fastify/helmet';
+import fastifyStatic from '@fastify/static';
+import Fastify, { type FastifyInstance } from 'fastify';
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+
+/** Where the page takes the nonce of its inline styles from. */
+const NONCE_PLACE = '<meta name="style-nonce" content="" />';
+const YEAR = 365 * 24 * 3600;
+
+interface ServerOptions {
+  /** The folder of the built app. */
+  readonly appFolder: string;
+  /** Whether to log each request. */
+  readonly log?: boolean;
+}
+
+/**
+ * The server of the built app: its files, compressed, with the headers that isolate the page (so that threads may
+ * share memory) and a content security policy that lets nothing in from elsewhere.
+ *
+ * @throws when the folder has no index.html
+ */
+export async function buildServer({ appFolder, log = false }: ServerOptions): Promise<FastifyInstance> {
+  const page = await readFile(join(appFolder, 'index.html'), 'utf8');
+  if (!page.includes(NONCE_PLACE)) throw new Error(`${appFolder}/index.html has no place for the style nonce.`);
+  const server = Fastify({ logger: log, forceCloseConnections: true });
+
+  await server.register(helmet, {
+    enableCSPNonces: true,
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'none'"],
+        scriptSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        styleSrc: ["'self'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        fontSrc: ["'self'"],
+        connectSrc: ["'self'"],
+        baseUri: ["'none'"],
+        formAction: ["'none'"],
+        frameAncestors: ["'none'"],
+      },
+    },
+    crossOriginOpenerPolicy: { policy: 'same-origin' },
+    crossOriginEmbedderPolicy: { policy: 'require-corp' },
+    crossOriginResourcePolicy: { policy: 'same-origin' },
+    referrerPolicy: { policy: 'no-referrer' },
+    // Served on loopback, without TLS.
+    strictTransportSecurity: false,
+  });
+  await server.register(compress);
+  await server.register(fastifyStatic, {
+    root: appFolder,
+    index: false,
+    wildcard: false,
+    globIgnore: ['**/index.html'],
+    cacheControl: false,
+    setHeaders: (reply, path) => {
+      // Built assets carry their content's hash in their name.
+      const lasting = path.includes(`${appFolder}/assets/`);
+      reply.header('cache-control', lasting ? `public, max-age=${YEAR}, immutable` : 'no-cache');
+    },
+  });
+
+  server.get('/index.html', (_, reply) => reply.redirect('/'));
+  server.setNotFoundHandler((request, reply) => {
+    const wantsPage = (request.method === 'GET' || request.method === 'HEAD') && !/\.\w+$/.test(request.url.split('?')[0]!);
+    if (!wantsPage) return reply.code(404).type('text/plain').send('Not found');
+    const nonce = reply.cspNonce.style;
+    return reply
+      .type('text/html; charset=utf-8')
+      .header('cache-control', 'no-store')
+      .send(page.replace(NONCE_PLACE, `<meta name="style-nonce" content="${nonce}" />`));
+  });
+  return server;
+}

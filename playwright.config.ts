@@ -1,0 +1,38 @@
+import { defineConfig } from '@playwright/test';
+import { existsSync } from 'node:fs';
+
+const chromium = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
+  path => path !== undefined && existsSync(path),
+);
+const PORT = 8471;
+
+export default defineConfig({
+  testDir: 'e2e',
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  workers: 2,
+  forbidOnly: !!process.env.CI,
+  reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    colorScheme: 'light',
+    launchOptions: {
+      ...(chromium === undefined ? {} : { executablePath: chromium }),
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: {
+    command: `node packages/server/dist/main.js --port ${PORT}`,
+    url: `http://127.0.0.1:${PORT}`,
+    reuseExistingServer: false,
+  },
+});

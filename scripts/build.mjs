@@ -1,0 +1,3 @@
+import { must } from './run.mjs';
+
+for (const part of ['app', 'server', 'cli']) await must('npx', ['vite', 'build', `packages/${part}`, '--logLevel', 'warn']);
