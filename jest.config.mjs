@@ -17,6 +17,6 @@ export default {
     ],
   },
   // Packages published as ES modules only.
-  transformIgnorePatterns: ['node_modules/(?!(@noble/hashes|culori|get-port|echarts|zrender|tslib)/)'],
+  transformIgnorePatterns: ['node_modules/(?!(@noble/hashes|culori|content-disposition|cookie)/)'],
   moduleNameMapper: { '^@wold/core/(.*)$': '<rootDir>/packages/core/$1' },
 };

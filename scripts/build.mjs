@@ -1,3 +1,4 @@
 import { must } from './run.mjs';
 
-for (const part of ['app', 'server', 'cli']) await must('npx', ['vite', 'build', `packages/${part}`, '--logLevel', 'warn']);
+for (const part of ['app', 'server', 'cli'])
+  await must('npx', ['vite', 'build', `packages/${part}`, '--logLevel', 'warn']);

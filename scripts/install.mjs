@@ -7,7 +7,9 @@ const STAMP = join(root, 'node_modules', '.wold-lock');
 
 /** Installs the packages of the lock file where they are not there yet. */
 export async function installPackages() {
-  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === lock) return;
   await must('npm', ['ci', '--no-audit', '--no-fund']);
   writeFileSync(STAMP, lock);
@@ -15,11 +17,18 @@ export async function installPackages() {
 
 /** Where Chromium is, installing Debian's where it is missing and we may; null where there is none. */
 export async function findChromium() {
-  const places = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
+  const places = [
+    process.env.CHROMIUM,
+    '/usr/bin/chromium',
+    '/usr/bin/chromium-browser',
+    '/usr/bin/google-chrome',
+  ];
   const found = () => places.find(place => place && existsSync(place)) ?? null;
   if (found() === null && process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
     await run('apt-get', ['update']);
-    await run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], { DEBIAN_FRONTEND: 'noninteractive' });
+    await run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], {
+      DEBIAN_FRONTEND: 'noninteractive',
+    });
   }
   return found();
 }

@@ -12,10 +12,14 @@ process.exit(await run('node', ['packages/server/dist/main.js', ...process.argv.
 
 /** Whether every built part is newer than every source. */
 function isBuilt() {
-  const built = ['app/dist/index.html', 'server/dist/main.js', 'cli/dist/main.js'].map(path => join(root, 'packages', path));
+  const built = ['app/dist/index.html', 'server/dist/main.js', 'cli/dist/main.js'].map(path =>
+    join(root, 'packages', path),
+  );
   if (!built.every(path => existsSync(path))) return false;
   const oldest = Math.min(...built.map(path => statSync(path).mtimeMs));
-  return newest(join(root, 'packages')) < oldest && statSync(join(root, 'package-lock.json')).mtimeMs < oldest;
+  return (
+    newest(join(root, 'packages')) < oldest && statSync(join(root, 'package-lock.json')).mtimeMs < oldest
+  );
 }
 
 function newest(folder) {

@@ -10,7 +10,9 @@ const program = new Command('wold').description('Reduces wide tables without a s
 
 program
   .command('run')
-  .description('Runs a recipe on a table and writes scores, loadings, coefficients, eigenvalues and the recipe.')
+  .description(
+    'Runs a recipe on a table and writes scores, loadings, coefficients, eigenvalues and the recipe.',
+  )
   .argument('<recipe>', 'a recipe that Wold wrote (JSON)')
   .requiredOption('--table <file>', 'the table: CSV, TSV or another delimited text')
   .requiredOption('--out <folder>', 'where the files go; made if it is not there')
@@ -29,7 +31,9 @@ try {
   await program.parseAsync();
 } catch (thrown) {
   const { what, where, remedy } = problemData(thrown);
-  console.error(`${where === null ? '' : `${where}: `}${what}\n${thrown instanceof Problem ? remedy : ''}`.trim());
+  console.error(
+    `${where === null ? '' : `${where}: `}${what}\n${thrown instanceof Problem ? remedy : ''}`.trim(),
+  );
   process.exitCode = 1;
 }
 

@@ -19,8 +19,12 @@ export function runStudy(recipe: Recipe, table: Table): StudyRun {
   const fitted = fitRecipe(recipe, table);
   const memo = new Map<string, unknown>();
   const account = compute(table, { stage: 'account', preparation: preparationOf(fitted) }, undefined, memo);
-  const aside = account.measuresSetAside.map(({ name, because }) => `, ${name} set aside (${because})`).join('');
-  const lines = [`${account.rows.length} of ${table.rows} rows used, ${account.measures.length} measures${aside}`];
+  const aside = account.measuresSetAside
+    .map(({ name, because }) => `, ${name} set aside (${because})`)
+    .join('');
+  const lines = [
+    `${account.rows.length} of ${table.rows} rows used, ${account.measures.length} measures${aside}`,
+  ];
   const files: OutputFile[] = [];
   const taken = new Set<string>();
   for (const reduction of fitted.reductions) {

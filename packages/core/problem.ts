@@ -27,6 +27,7 @@ export function problemData(thrown: unknown): ProblemData {
   return {
     what: `Wold failed: ${message}`,
     where: null,
-    remedy: 'Your table and recipe are unharmed. Undo the last change, or take the recipe out and report this.',
+    remedy:
+      'Your table and recipe are unharmed. Undo the last change, or take the recipe out and report this.',
   };
 }

@@ -17,7 +17,10 @@ const options = program.opts<{ port?: number; host: string; log?: boolean }>();
 const wanted = options.port ?? (process.env.PORT === undefined ? DEFAULT_PORT : port(process.env.PORT));
 const appFolder = fileURLToPath(new URL('../../app/dist', import.meta.url));
 const server = await buildServer({ appFolder, log: options.log ?? false });
-const free = await getPort({ port: portNumbers(wanted, Math.min(65_535, wanted + TRIED)), host: options.host });
+const free = await getPort({
+  port: portNumbers(wanted, Math.min(65_535, wanted + TRIED)),
+  host: options.host,
+});
 await server.listen({ port: free, host: options.host });
 const shown = options.host.includes(':') ? `[${options.host}]` : options.host;
 if (free !== wanted) console.log(`Port ${wanted} is in use.`);

@@ -24,7 +24,8 @@ interface ServerOptions {
  */
 export async function buildServer({ appFolder, log = false }: ServerOptions): Promise<FastifyInstance> {
   const page = await readFile(join(appFolder, 'index.html'), 'utf8');
-  if (!page.includes(NONCE_PLACE)) throw new Error(`${appFolder}/index.html has no place for the style nonce.`);
+  if (!page.includes(NONCE_PLACE))
+    throw new Error(`${appFolder}/index.html has no place for the style nonce.`);
   const server = Fastify({ logger: log, forceCloseConnections: true });
 
   await server.register(helmet, {
@@ -67,7 +68,8 @@ export async function buildServer({ appFolder, log = false }: ServerOptions): Pr
 
   server.get('/index.html', (_, reply) => reply.redirect('/'));
   server.setNotFoundHandler((request, reply) => {
-    const wantsPage = (request.method === 'GET' || request.method === 'HEAD') && !/\.\w+$/.test(request.url.split('?')[0]!);
+    const wantsPage =
+      (request.method === 'GET' || request.method === 'HEAD') && !/\.\w+$/.test(request.url.split('?')[0]!);
     if (!wantsPage) return reply.code(404).type('text/plain').send('Not found');
     const nonce = reply.cspNonce.style;
     return reply

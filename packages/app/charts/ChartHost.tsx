@@ -84,8 +84,12 @@ export function ChartHost({ label, fileStem, option, numbers, onChart, children 
         <MenuItem onClick={() => act(() => saveText(`${fileStem}.csv`, asText(numbers(), ','), 'text/csv'))}>
           Numbers as CSV
         </MenuItem>
-        <MenuItem onClick={() => act(() => savePng(chart.current, fileStem, tokens.paper))}>Picture as PNG</MenuItem>
-        <MenuItem onClick={() => act(() => saveSvg(size, option, fileStem, tokens.paper))}>Picture as SVG</MenuItem>
+        <MenuItem onClick={() => act(() => savePng(chart.current, fileStem, tokens.paper))}>
+          Picture as PNG
+        </MenuItem>
+        <MenuItem onClick={() => act(() => saveSvg(size, option, fileStem, tokens.paper))}>
+          Picture as SVG
+        </MenuItem>
       </Menu>
     </div>
   );
@@ -96,10 +100,16 @@ function asText(numbers: readonly (readonly string[])[], delimiter: string): str
 }
 
 function savePng(chart: Chart | null, stem: string, backgroundColor: string): void {
-  if (chart !== null) saveUrl(`${stem}.png`, chart.getDataURL({ type: 'png', pixelRatio: 2, backgroundColor }));
+  if (chart !== null)
+    saveUrl(`${stem}.png`, chart.getDataURL({ type: 'png', pixelRatio: 2, backgroundColor }));
 }
 
-function saveSvg(size: Size | null, option: (size: Size) => ChartOption, stem: string, backgroundColor: string): void {
+function saveSvg(
+  size: Size | null,
+  option: (size: Size) => ChartOption,
+  stem: string,
+  backgroundColor: string,
+): void {
   if (size === null) return;
   const drawn = echarts.init(null, null, { renderer: 'svg', ssr: true, ...size });
   drawn.setOption({ animation: false, backgroundColor, ...option(size) });

@@ -1,12 +1,26 @@
 import type { Histogram } from '@wold/core/table/describe';
 
 /** A histogram without axes; the numbers stand beside it. */
-export function HistogramPicture({ histogram, width, height }: { histogram: Histogram; width: number; height: number }) {
+export function HistogramPicture({
+  histogram,
+  width,
+  height,
+}: {
+  histogram: Histogram;
+  width: number;
+  height: number;
+}) {
   const { counts } = histogram;
   const most = Math.max(1, ...counts);
   const step = width / Math.max(1, counts.length);
   return (
-    <svg width="100%" height={height} viewBox={`0 0 ${width} ${height}`} preserveAspectRatio="none" aria-hidden="true">
+    <svg
+      width="100%"
+      height={height}
+      viewBox={`0 0 ${width} ${height}`}
+      preserveAspectRatio="none"
+      aria-hidden="true"
+    >
       {counts.map((count, bin) => {
         const tall = count === 0 ? 0 : Math.max(1, (count / most) * (height - 1));
         return (

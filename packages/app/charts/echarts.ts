@@ -1,5 +1,10 @@
 import { LineChart, LinesChart, ScatterChart } from 'echarts/charts';
-import { DataZoomInsideComponent, GridComponent, MarkAreaComponent, MarkLineComponent } from 'echarts/components';
+import {
+  DataZoomInsideComponent,
+  GridComponent,
+  MarkAreaComponent,
+  MarkLineComponent,
+} from 'echarts/components';
 import * as echarts from 'echarts/core';
 import { CanvasRenderer, SVGRenderer } from 'echarts/renderers';
 

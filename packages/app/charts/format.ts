@@ -40,7 +40,21 @@ export function shortName(name: string, most: number): string {
   return `${letters.slice(0, most - 1 - end).join('')}…${letters.slice(letters.length - end).join('')}`;
 }
 
-const WORDS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];
+const WORDS = [
+  'no',
+  'one',
+  'two',
+  'three',
+  'four',
+  'five',
+  'six',
+  'seven',
+  'eight',
+  'nine',
+  'ten',
+  'eleven',
+  'twelve',
+];
 
 /** A small count as a word, a larger one as a number. */
 export const inWords = (n: number): string => WORDS[n] ?? n.toLocaleString('en');

@@ -63,7 +63,12 @@ function boxOf({ x, y, text }: Label, side: Side, fontSize: number, distance: nu
 }
 
 function isInside(box: Box, bounds: Box): boolean {
-  return box.left >= bounds.left && box.right <= bounds.right && box.top >= bounds.top && box.bottom <= bounds.bottom;
+  return (
+    box.left >= bounds.left &&
+    box.right <= bounds.right &&
+    box.top >= bounds.top &&
+    box.bottom <= bounds.bottom
+  );
 }
 
 function overlap(a: Box, b: Box): boolean {

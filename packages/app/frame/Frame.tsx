@@ -71,6 +71,7 @@ export function Frame({ question }: { question: Question }) {
         <Brief reduction={hand} />
       </BriefBar>
       <main id="reading" className={styles.reading} tabIndex={-1} aria-label={question.question}>
+        <h1 className="unseen">{question.question}</h1>
         <section className={styles.pane} aria-label={hand.name}>
           {double && <h2 className={styles.paneName}>{hand.name}</h2>}
           <Reading reduction={hand} key={hand.id} />

@@ -13,7 +13,10 @@ export function RunningWork() {
   const since = jobs[0]?.since;
   useEffect(() => {
     if (since === undefined) return undefined;
-    const timer = setTimeout(() => wake(count => count + 1), Math.max(0, SHOWN_AFTER + since - performance.now()));
+    const timer = setTimeout(
+      () => wake(count => count + 1),
+      Math.max(0, SHOWN_AFTER + since - performance.now()),
+    );
     return () => clearTimeout(timer);
   }, [since]);
   // eslint-disable-next-line react-hooks/purity -- woken just when this turns true

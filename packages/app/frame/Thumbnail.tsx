@@ -38,5 +38,13 @@ export function Thumbnail({ components, colour }: { components: Components | nul
       );
     }
   }, [components, column, mode, tokens]);
-  return <canvas ref={canvas} width={WIDTH * 2} height={HEIGHT * 2} style={{ width: WIDTH, height: HEIGHT }} aria-hidden />;
+  return (
+    <canvas
+      ref={canvas}
+      width={WIDTH * 2}
+      height={HEIGHT * 2}
+      style={{ width: WIDTH, height: HEIGHT }}
+      aria-hidden
+    />
+  );
 }

@@ -52,7 +52,12 @@ export function Home() {
     setOver(false);
     const files = [...event.dataTransfer.files];
     if (files.length > 1) {
-      dispatch(noticed({ kind: 'problem', text: `${files.length} files were dropped; a study has one table. Drop one of them.` }));
+      dispatch(
+        noticed({
+          kind: 'problem',
+          text: `${files.length} files were dropped; a study has one table. Drop one of them.`,
+        }),
+      );
     } else if (files[0] !== undefined) void open(files[0], files[0].name);
   }
 
@@ -74,14 +79,23 @@ export function Home() {
           </svg>
           Wold
         </span>
-        <button type="button" className="soft small" onClick={() => setMode(mode === 'light' ? 'dusk' : 'light')}>
+        <button
+          type="button"
+          className="soft small"
+          onClick={() => setMode(mode === 'light' ? 'dusk' : 'light')}
+        >
           {mode === 'light' ? 'Dusk' : 'Daylight'}
         </button>
       </header>
       <main className={styles.main}>
         <div className={styles.left}>
           <h1>Find how many dimensions a wide table really has, and what they mean</h1>
-          <button type="button" className={styles.drop} data-over={over} onClick={() => input.current?.click()}>
+          <button
+            type="button"
+            className={styles.drop}
+            data-over={over}
+            onClick={() => input.current?.click()}
+          >
             <strong>Drop a table here, or pick a file</strong>
             <span className="soft">CSV or TSV, with a row for each case and a column for each measure</span>
           </button>

@@ -22,7 +22,11 @@ export function StudyList({ studies, onChanged }: StudyListProps) {
       {studies?.length === 0 && (
         <p className="soft">None yet. Open a table, and its study is kept here from then on.</p>
       )}
-      <ul>{studies?.map(study => <Study key={study.id} study={study} onChanged={onChanged} />)}</ul>
+      <ul>
+        {studies?.map(study => (
+          <Study key={study.id} study={study} onChanged={onChanged} />
+        ))}
+      </ul>
     </section>
   );
 }
@@ -51,6 +55,7 @@ function Study({ study, onChanged }: { study: StudyRecord; onChanged: () => Prom
         <input
           aria-label="Name of the study"
           autoFocus
+          onFocus={event => event.target.select()}
           maxLength={LONGEST_NAME}
           value={draft}
           onChange={event => setDraft(event.target.value)}
@@ -62,15 +67,22 @@ function Study({ study, onChanged }: { study: StudyRecord; onChanged: () => Prom
         />
       )}
       <dl className={styles.answers}>
-        {QUESTIONS.filter(({ route }) => study.answers[route] !== undefined).map(({ route, number, question }) => (
-          <div key={route}>
-            <dt title={question}>{number}</dt>
-            <dd>{study.answers[route]}</dd>
-          </div>
-        ))}
+        {QUESTIONS.filter(({ route }) => study.answers[route] !== undefined).map(
+          ({ route, number, question }) => (
+            <div key={route}>
+              <dt title={question}>{number}</dt>
+              <dd>{study.answers[route]}</dd>
+            </div>
+          ),
+        )}
       </dl>
       <div className={styles.actions}>
-        <button type="button" className="action small" onClick={() => setDraft(study.name)} aria-label={`Rename ${study.name}`}>
+        <button
+          type="button"
+          className="action small"
+          onClick={() => setDraft(study.name)}
+          aria-label={`Rename ${study.name}`}
+        >
           Rename
         </button>
         <button

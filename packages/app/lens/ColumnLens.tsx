@@ -43,28 +43,28 @@ export function ColumnLens({ name }: { name: string }) {
       {description.kind === 'number' ? <Numbers of={description} /> : <Levels of={description} />}
       {account?.measures.includes(name) && <Relations recipe={recipe} measure={name} />}
       <div className={styles.actions}>
-        {role === 'aside'
-          ? ROLES.filter(other => other !== 'aside' && canHaveRole(column, other))
-              .slice(0, 1)
-              .map(other => (
-                <button
-                  key={other}
-                  type="button"
-                  className="action"
-                  onClick={() => edit(withRoles(recipe, [name], other), `role ${name}`)}
-                >
-                  Bring back as {other}
-                </button>
-              ))
-          : (
+        {role === 'aside' ? (
+          ROLES.filter(other => other !== 'aside' && canHaveRole(column, other))
+            .slice(0, 1)
+            .map(other => (
               <button
+                key={other}
                 type="button"
                 className="action"
-                onClick={() => edit(withRoles(recipe, [name], 'aside'), `role ${name}`)}
+                onClick={() => edit(withRoles(recipe, [name], other), `role ${name}`)}
               >
-                Set aside
+                Bring back as {other}
               </button>
-            )}
+            ))
+        ) : (
+          <button
+            type="button"
+            className="action"
+            onClick={() => edit(withRoles(recipe, [name], 'aside'), `role ${name}`)}
+          >
+            Set aside
+          </button>
+        )}
       </div>
     </div>
   );
@@ -123,7 +123,11 @@ function Relations({ recipe, measure }: { recipe: Recipe; measure: string }) {
           {value.slice(0, MOST_RELATIONS).map(({ measure: other, correlation }) => (
             <tr key={other}>
               <th scope="row" title={other}>
-                <button type="button" className="action" onClick={() => dispatch(selected({ columns: [measure, other] }))}>
+                <button
+                  type="button"
+                  className="action"
+                  onClick={() => dispatch(selected({ columns: [measure, other] }))}
+                >
                   {other}
                 </button>
               </th>

@@ -17,7 +17,9 @@ export function DimensionLens({ dimension }: { dimension: number }) {
   const kept = dimension <= value.kept;
   const p = value.measures.length;
   const cumulative = value.shares.subarray(0, dimension).reduce((sum, share) => sum + share, 0);
-  const leads = kept ? leadingDimensions(value.correlations).reduce((n, lead) => n + Number(lead === d), 0) : 0;
+  const leads = kept
+    ? leadingDimensions(value.correlations).reduce((n, lead) => n + Number(lead === d), 0)
+    : 0;
   const loading = (j: number) => value.correlations.values[d * p + j]!;
   const strongest = kept
     ? [...Array(p).keys()].sort((a, b) => Math.abs(loading(b)) - Math.abs(loading(a))).slice(0, MOST_LOADINGS)

@@ -12,7 +12,10 @@ export function DivergingBar({ value, faded = false }: DivergingBarProps) {
   const left = value < 0 ? 50 - width : 50;
   return (
     <span className={styles.bar} data-faded={faded} aria-hidden="true">
-      <span data-sign={value < 0 ? 'negative' : 'positive'} style={{ left: `${left}%`, width: `${width}%` }} />
+      <span
+        data-sign={value < 0 ? 'negative' : 'positive'}
+        style={{ left: `${left}%`, width: `${width}%` }}
+      />
     </span>
   );
 }

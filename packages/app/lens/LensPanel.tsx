@@ -11,5 +11,7 @@ export function LensPanel() {
   if (rows.length > 0) return <RowsLens rows={rows} />;
   if (column !== undefined) return <ColumnLens name={column} />;
   if (dimension !== null) return <DimensionLens dimension={dimension} />;
-  return <p className={`${styles.empty} soft`}>Select rows, a column or a dimension, and it is told of here.</p>;
+  return (
+    <p className={`${styles.empty} soft`}>Select rows, a column or a dimension, and it is told of here.</p>
+  );
 }

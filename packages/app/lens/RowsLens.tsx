@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
-import type { Account } from '@wold/core/recipe/run';
+import type { Account } from '@wold/core/preparation/prepare';
 import { levelAt, textAt, type LevelColumn } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
 import { count, figure, fixed, shortName } from '../charts/format';
@@ -32,7 +32,9 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
   return (
     <div>
       <div className={styles.head}>
-        <h2>{rows.length === 1 ? rowName(table, recipe, rows[0]!) : `${count(rows.length, 'row')} selected`}</h2>
+        <h2>
+          {rows.length === 1 ? rowName(table, recipe, rows[0]!) : `${count(rows.length, 'row')} selected`}
+        </h2>
         <button type="button" className="action small" onClick={() => dispatch(selected({}))}>
           Let go
         </button>
@@ -100,7 +102,9 @@ function OneRow({ row, account }: { row: number; account: Account | null }) {
                 </th>
                 <td>{textAt(table.columns[index]!, row).slice(0, 24) || '–'}</td>
                 <td className="soft">{known && mean !== undefined ? figure(mean) : ''}</td>
-                {group !== null && <td className="soft">{groupMeans.has(name) ? figure(groupMeans.get(name)!) : ''}</td>}
+                {group !== null && (
+                  <td className="soft">{groupMeans.has(name) ? figure(groupMeans.get(name)!) : ''}</td>
+                )}
                 <td>{known && Number.isFinite(known.deviation) ? fixed(known.deviation, 1) : ''}</td>
               </tr>
             );
@@ -112,7 +116,11 @@ function OneRow({ row, account }: { row: number; account: Account | null }) {
 }
 
 /** Means of the measures over the rows in use that share the row's level. */
-function useGroupMeans(column: LevelColumn | null, row: number, account: Account | null): Map<string, number> {
+function useGroupMeans(
+  column: LevelColumn | null,
+  row: number,
+  account: Account | null,
+): Map<string, number> {
   const table = useTable();
   return useMemo(() => {
     const level = column === null ? null : levelAt(column, row);
@@ -161,24 +169,33 @@ function ManyRows({ rows, account }: { rows: readonly number[]; account: Account
               </th>
               {apart.slice(0, 2).map(({ measure }) => (
                 <td key={measure} title={measure}>
-                  <span className="soft">{shortName(measure, 9)}</span> {textAt(findColumn(table, measure)!, row) || '–'}
+                  <span className="soft">{shortName(measure, 9)}</span>{' '}
+                  {textAt(findColumn(table, measure)!, row) || '–'}
                 </td>
               ))}
             </tr>
           ))}
         </tbody>
       </table>
-      {rows.length > MOST_LISTED && <p className="soft small">and {rows.length - MOST_LISTED} more, in the table</p>}
+      {rows.length > MOST_LISTED && (
+        <p className="soft small">and {rows.length - MOST_LISTED} more, in the table</p>
+      )}
     </>
   );
 }
 
 /** The labels that all of the rows share. */
-function shared(rows: readonly number[], recipe: ReturnType<typeof useRecipe>, table: ReturnType<typeof useTable>): string {
+function shared(
+  rows: readonly number[],
+  recipe: ReturnType<typeof useRecipe>,
+  table: ReturnType<typeof useTable>,
+): string {
   const all = table.columns.flatMap((column, index) => {
     if (recipe.columns[index]?.role !== 'label' || column.kind !== 'levels') return [];
     const level = levelAt(column, rows[0]!);
-    return level !== null && rows.every(row => levelAt(column, row) === level) ? [`${column.name} ${level}`] : [];
+    return level !== null && rows.every(row => levelAt(column, row) === level)
+      ? [`${column.name} ${level}`]
+      : [];
   });
   return all.length > 0 ? `all of ${all.join(', ')}` : 'of no one label';
 }

@@ -52,14 +52,22 @@ function Files() {
 
   function fileOf(kind: string): OutputFile | undefined {
     if (account.value === null || components.value === null) return undefined;
-    const output = { table, name: hand.name, names: hand.names, account: account.value, components: components.value };
+    const output = {
+      table,
+      name: hand.name,
+      names: hand.names,
+      account: account.value,
+      components: components.value,
+    };
     return reductionFiles(output).find(file => file.name.endsWith(`-${kind}.csv`));
   }
 
   return (
     <div className={styles.files}>
       <p className="soft small">
-        {ready ? `CSV files of ${hand.name}, in full digits` : 'Its files are there as soon as the reduction is.'}
+        {ready
+          ? `CSV files of ${hand.name}, in full digits`
+          : 'Its files are there as soon as the reduction is.'}
       </p>
       {WHAT.map(([kind, title, what]) => (
         <button

@@ -7,14 +7,22 @@ import styles from './Problem.module.css';
 export function ProblemNote({ problem }: { problem: ProblemData }) {
   return (
     <div className={styles.problem} role="alert">
-      <strong>{sentence(problem.where === null ? problem.what : `${problem.where}: ${problem.what}`)}</strong>
+      <strong>
+        {problem.where === null ? sentence(problem.what) : `${problem.where}: ${ended(problem.what)}`}
+      </strong>
       <p>{problem.remedy}</p>
     </div>
   );
 }
 
 /** The result of a reading, with what is the matter with it above; nothing but that before the first result. */
-export function Resulting<T>({ reading, children }: { reading: Reading<T>; children: (value: T) => ReactNode }) {
+export function Resulting<T>({
+  reading,
+  children,
+}: {
+  reading: Reading<T>;
+  children: (value: T) => ReactNode;
+}) {
   const { value, stale, problem, stopped, resume } = reading;
   return (
     <>
@@ -42,6 +50,9 @@ export function Resulting<T>({ reading, children }: { reading: Reading<T>; child
 }
 
 function sentence(text: string): string {
-  const first = text.charAt(0).toUpperCase() + text.slice(1);
-  return /[.!?]$/.test(first) ? first : `${first}.`;
+  return ended(text.charAt(0).toUpperCase() + text.slice(1));
+}
+
+function ended(text: string): string {
+  return /[.!?]$/.test(text) ? text : `${text}.`;
 }

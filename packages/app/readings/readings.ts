@@ -32,8 +32,18 @@ export interface ReadingParts {
 /** Each question's folder, by route. */
 export const READINGS: Readonly<Record<QuestionRoute, ReadingParts>> = {
   table: { Brief: TableBrief, Reading: TableReading, Aside: null, useAnswer: useTableAnswer },
-  preparation: { Brief: PreparationBrief, Reading: PreparationReading, Aside: null, useAnswer: usePreparationAnswer },
-  dimensions: { Brief: DimensionsBrief, Reading: DimensionsReading, Aside: null, useAnswer: useDimensionsAnswer },
+  preparation: {
+    Brief: PreparationBrief,
+    Reading: PreparationReading,
+    Aside: null,
+    useAnswer: usePreparationAnswer,
+  },
+  dimensions: {
+    Brief: DimensionsBrief,
+    Reading: DimensionsReading,
+    Aside: null,
+    useAnswer: useDimensionsAnswer,
+  },
   meaning: { Brief: MeaningBrief, Reading: MeaningReading, Aside: MeaningAside, useAnswer: useMeaningAnswer },
   map: { Brief: MapBrief, Reading: MapReading, Aside: MapLegend, useAnswer: useMapAnswer },
 };

@@ -1,4 +1,5 @@
-import { componentsOf, preparationOf, type Account } from '@wold/core/recipe/run';
+import type { Account } from '@wold/core/preparation/prepare';
+import { componentsOf, preparationOf } from '@wold/core/recipe/run';
 import type { Components } from '@wold/core/components/components';
 import type { ColumnDescription } from '@wold/core/table/describe';
 import type { Recipe, Reduction } from '@wold/core/recipe/schema';
@@ -12,11 +13,19 @@ export const useDescription = (): Reading<readonly ColumnDescription[]> =>
 /** What preparation did. */
 export function useAccount(): Reading<Account> {
   const recipe: Recipe = useRecipe();
-  return useResult({ stage: 'account', preparation: preparationOf(recipe) }, 'account', 'preparing the table');
+  return useResult(
+    { stage: 'account', preparation: preparationOf(recipe) },
+    'account',
+    'preparing the table',
+  );
 }
 
 /** The kept dimensions of a reduction. */
 export function useComponents(reduction: Reduction): Reading<Components> {
   const recipe = useRecipe();
-  return useResult(componentsOf(recipe, reduction), `components ${reduction.id}`, `finding the dimensions of ${reduction.name}`);
+  return useResult(
+    componentsOf(recipe, reduction),
+    `components ${reduction.id}`,
+    `finding the dimensions of ${reduction.name}`,
+  );
 }

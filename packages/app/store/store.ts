@@ -8,7 +8,8 @@ const keeping = createListenerMiddleware();
 
 export const store = configureStore({
   reducer: { study: studyReducer, notice: noticeReducer },
-  middleware: defaults => defaults({ serializableCheck: false, immutableCheck: false }).prepend(keeping.middleware),
+  middleware: defaults =>
+    defaults({ serializableCheck: false, immutableCheck: false }).prepend(keeping.middleware),
 });
 
 export type RootState = ReturnType<typeof store.getState>;

@@ -52,8 +52,13 @@ const slice = createSlice({
       if (study === null || payload.recipe === study.recipe) return state;
       const { of, at, recipe } = payload;
       const merges = of === state.lastEdit.of && at - state.lastEdit.at < ONE_STEP;
-      const past = merges && study.past.length > 0 ? study.past : [...study.past, study.recipe].slice(-MOST_PAST);
-      return { ...state, study: withHand({ ...study, recipe, past, future: [], changed: at }), lastEdit: { of, at } };
+      const past =
+        merges && study.past.length > 0 ? study.past : [...study.past, study.recipe].slice(-MOST_PAST);
+      return {
+        ...state,
+        study: withHand({ ...study, recipe, past, future: [], changed: at }),
+        lastEdit: { of, at },
+      };
     },
     undone(state) {
       const study = state.study;
@@ -129,7 +134,8 @@ export const edit = (recipe: Recipe, of: string) => slice.actions.edited({ recip
 function withHand(study: StudyRecord): StudyRecord {
   const ids = study.recipe.reductions.map(reduction => reduction.id);
   const hand = ids.includes(study.hand) ? study.hand : ids.at(-1)!;
-  const beside = study.beside !== null && ids.includes(study.beside) && study.beside !== hand ? study.beside : null;
+  const beside =
+    study.beside !== null && ids.includes(study.beside) && study.beside !== hand ? study.beside : null;
   return { ...study, hand, beside };
 }
 
@@ -150,7 +156,9 @@ export function withPreparation(recipe: Recipe, change: Partial<Recipe['preparat
 
 /** The recipe with a change of one reduction. */
 export function withReduction(recipe: Recipe, id: string, change: Partial<Reduction>): Recipe {
-  const reductions = recipe.reductions.map(reduction => (reduction.id === id ? { ...reduction, ...change } : reduction));
+  const reductions = recipe.reductions.map(reduction =>
+    reduction.id === id ? { ...reduction, ...change } : reduction,
+  );
   return { ...recipe, reductions };
 }
 
@@ -160,7 +168,12 @@ export function withMap(recipe: Recipe, reduction: Reduction, change: Partial<Ro
 }
 
 /** The recipe with a dimension's name, or without one where the name is blank. */
-export function withDimensionName(recipe: Recipe, reduction: Reduction, dimension: number, name: string): Recipe {
+export function withDimensionName(
+  recipe: Recipe,
+  reduction: Reduction,
+  dimension: number,
+  name: string,
+): Recipe {
   const { [String(dimension)]: _, ...others } = reduction.names;
   const names = name.trim() === '' ? others : { ...others, [String(dimension)]: name.trim() };
   return withReduction(recipe, reduction.id, { names });

@@ -30,7 +30,8 @@ export function ThemeMode({ children }: { children: ReactNode }) {
     const root = document.documentElement;
     root.dataset.mode = mode;
     root.style.colorScheme = mode === 'light' ? 'light' : 'dark';
-    for (const [name, value] of Object.entries(tokens)) root.style.setProperty(cssName(name), value as string);
+    for (const [name, value] of Object.entries(tokens))
+      root.style.setProperty(cssName(name), value as string);
     localStorage.setItem(KEPT_AS, mode);
   }, [mode, tokens]);
   const setting = useMemo(() => ({ mode, tokens, setMode }), [mode, tokens]);
@@ -71,7 +72,11 @@ function muiTheme(mode: Mode, tokens: Tokens): Theme {
       divider: tokens.rule,
     },
     shape: { borderRadius: 6 },
-    typography: { fontFamily: 'var(--sans)', fontSize: 13, button: { textTransform: 'none', fontWeight: 600 } },
+    typography: {
+      fontFamily: 'var(--sans)',
+      fontSize: 13,
+      button: { textTransform: 'none', fontWeight: 600 },
+    },
     components: {
       MuiButtonBase: { defaultProps: { disableRipple: true } },
       MuiPaper: {
@@ -86,7 +91,13 @@ function muiTheme(mode: Mode, tokens: Tokens): Theme {
       MuiTextField: { defaultProps: { size: 'small' } },
       MuiTooltip: {
         styleOverrides: {
-          tooltip: { background: tokens.ink, color: tokens.paper, fontSize: 12.5, fontWeight: 400, maxWidth: 320 },
+          tooltip: {
+            background: tokens.ink,
+            color: tokens.paper,
+            fontSize: 12.5,
+            fontWeight: 400,
+            maxWidth: 320,
+          },
         },
       },
     },

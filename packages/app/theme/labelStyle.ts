@@ -10,7 +10,18 @@ export interface LabelStyle {
   readonly weight: number;
 }
 
-const NAMES = ['harebell', 'gorse', 'rowan', 'mist', 'heather', 'lichen', 'clay', 'crocus', 'juniper', 'bilberry'];
+const NAMES = [
+  'harebell',
+  'gorse',
+  'rowan',
+  'mist',
+  'heather',
+  'lichen',
+  'clay',
+  'crocus',
+  'juniper',
+  'bilberry',
+];
 
 /** Colours of levels in their order. */
 export const labelColours: Readonly<Record<Mode, readonly string[]>> = {

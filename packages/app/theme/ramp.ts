@@ -20,6 +20,8 @@ export function rampColour(place: number, mode: Mode): string {
   const scaled = Math.max(0, Math.min(1, place)) * (stops.length - 1);
   const below = Math.min(stops.length - 2, Math.floor(scaled));
   const share = scaled - below;
-  const mixed = stops[below]!.map((low, channel) => Math.round(low + share * (stops[below + 1]![channel]! - low)));
+  const mixed = stops[below]!.map((low, channel) =>
+    Math.round(low + share * (stops[below + 1]![channel]! - low)),
+  );
   return `rgb(${mixed.join(', ')})`;
 }

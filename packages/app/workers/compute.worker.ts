@@ -21,7 +21,11 @@ const worker = {
   },
 
   /** Reads a file or bytes into a table. */
-  async read(source: File | Uint8Array, name: string, progress: (done: number) => void): Promise<Outcome<Table>> {
+  async read(
+    source: File | Uint8Array,
+    name: string,
+    progress: (done: number) => void,
+  ): Promise<Outcome<Table>> {
     return outcome(async () => {
       const bytes = source instanceof Uint8Array ? source : new Uint8Array(await source.arrayBuffer());
       return readDelimited(bytes, name, { progress: seldom(progress) });

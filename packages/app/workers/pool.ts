@@ -153,7 +153,10 @@ function freeSeat(tableKey: string | null): Seat | null {
 }
 
 function newSeat(): Seat {
-  const worker = new Worker(new URL('./compute.worker.ts', import.meta.url), { type: 'module', name: 'wold-compute' });
+  const worker = new Worker(new URL('./compute.worker.ts', import.meta.url), {
+    type: 'module',
+    name: 'wold-compute',
+  });
   const seat: Seat = { worker, remote: wrap<ComputeWorker>(worker), tables: new Set(), busy: false };
   seats.push(seat);
   return seat;

@@ -52,14 +52,38 @@ function addTile(
   for (let i = from; i < to; i++) {
     const x0 = v[a0 + i]!, x1 = v[a1 + i]!, x2 = v[a2 + i]!, x3 = v[a3 + i]!; // prettier-ignore
     const y0 = v[b0 + i]!, y1 = v[b1 + i]!, y2 = v[b2 + i]!, y3 = v[b3 + i]!; // prettier-ignore
-    s00 += x0 * y0; s01 += x0 * y1; s02 += x0 * y2; s03 += x0 * y3; // prettier-ignore
-    s10 += x1 * y0; s11 += x1 * y1; s12 += x1 * y2; s13 += x1 * y3; // prettier-ignore
-    s20 += x2 * y0; s21 += x2 * y1; s22 += x2 * y2; s23 += x2 * y3; // prettier-ignore
-    s30 += x3 * y0; s31 += x3 * y1; s32 += x3 * y2; s33 += x3 * y3; // prettier-ignore
+    s00 += x0 * y0;
+    s01 += x0 * y1;
+    s02 += x0 * y2;
+    s03 += x0 * y3; // prettier-ignore
+    s10 += x1 * y0;
+    s11 += x1 * y1;
+    s12 += x1 * y2;
+    s13 += x1 * y3; // prettier-ignore
+    s20 += x2 * y0;
+    s21 += x2 * y1;
+    s22 += x2 * y2;
+    s23 += x2 * y3; // prettier-ignore
+    s30 += x3 * y0;
+    s31 += x3 * y1;
+    s32 += x3 * y2;
+    s33 += x3 * y3; // prettier-ignore
   }
   const r0 = a * p + b, r1 = r0 + p, r2 = r1 + p, r3 = r2 + p; // prettier-ignore
-  out[r0]! += s00; out[r0 + 1]! += s01; out[r0 + 2]! += s02; out[r0 + 3]! += s03; // prettier-ignore
-  out[r1]! += s10; out[r1 + 1]! += s11; out[r1 + 2]! += s12; out[r1 + 3]! += s13; // prettier-ignore
-  out[r2]! += s20; out[r2 + 1]! += s21; out[r2 + 2]! += s22; out[r2 + 3]! += s23; // prettier-ignore
-  out[r3]! += s30; out[r3 + 1]! += s31; out[r3 + 2]! += s32; out[r3 + 3]! += s33; // prettier-ignore
+  out[r0]! += s00;
+  out[r0 + 1]! += s01;
+  out[r0 + 2]! += s02;
+  out[r0 + 3]! += s03; // prettier-ignore
+  out[r1]! += s10;
+  out[r1 + 1]! += s11;
+  out[r1 + 2]! += s12;
+  out[r1 + 3]! += s13; // prettier-ignore
+  out[r2]! += s20;
+  out[r2 + 1]! += s21;
+  out[r2 + 2]! += s22;
+  out[r2 + 3]! += s23; // prettier-ignore
+  out[r3]! += s30;
+  out[r3 + 1]! += s31;
+  out[r3 + 2]! += s32;
+  out[r3 + 3]! += s33; // prettier-ignore
 }

@@ -25,7 +25,8 @@ export function entry(matrix: Matrix, i: number, j: number): number {
 export function transpose(matrix: Matrix): Matrix {
   const result = zeros(matrix.columns, matrix.rows);
   for (let j = 0; j < matrix.columns; j++) {
-    for (let i = 0; i < matrix.rows; i++) result.values[i * matrix.columns + j] = matrix.values[j * matrix.rows + i]!;
+    for (let i = 0; i < matrix.rows; i++)
+      result.values[i * matrix.columns + j] = matrix.values[j * matrix.rows + i]!;
   }
   return result;
 }

@@ -42,7 +42,10 @@ function largest(matrix: Matrix): number {
   let most = 0;
   for (const value of matrix.values) {
     if (!Number.isFinite(value)) {
-      throw new Problem('the matrix holds a value that is not finite', 'Look for extreme values in the measures.');
+      throw new Problem(
+        'the matrix holds a value that is not finite',
+        'Look for extreme values in the measures.',
+      );
     }
     most = Math.max(most, Math.abs(value));
   }

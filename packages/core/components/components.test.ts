@@ -37,7 +37,11 @@ const randomTable = (n: number, p: number, seed: number) => {
 const all = (table: Table, scale: Scale = 'unit-variance') => {
   const prepared = prepare(table, input(table, scale));
   const decomposition = decompose(prepared);
-  return { prepared, decomposition, result: components(prepared, decomposition, decomposition.eigenvalues.length) };
+  return {
+    prepared,
+    decomposition,
+    result: components(prepared, decomposition, decomposition.eigenvalues.length),
+  };
 };
 const dot = (a: Float64Array, b: Float64Array) => a.reduce((sum, value, i) => sum + value * b[i]!, 0);
 const close = (a: Matrix, b: Matrix, tolerance: number) =>
@@ -58,7 +62,9 @@ describe('published figures', () => {
   ];
   test('eight physical variables: the first two of eight dimensions', () => {
     const r = zeros(8, 8);
-    printed.forEach((row, i) => row.forEach((value, j) => (r.values[j * 8 + i] = r.values[i * 8 + j] = value)));
+    printed.forEach((row, i) =>
+      row.forEach((value, j) => (r.values[j * 8 + i] = r.values[i * 8 + j] = value)),
+    );
     const { values } = symmetricEigen(r);
     expect(values[0]).toBeCloseTo(4.673, 3);
     expect(values[1]).toBeCloseTo(1.771, 3);
@@ -87,7 +93,10 @@ describe('identities, with more rows than columns and fewer', () => {
     const k = decomposition.eigenvalues.length;
     expect(k).toBe(Math.min(p, n - 1));
     expect(decomposition.shares.reduce((sum, share) => sum + share, 0)).toBeCloseTo(1, 12);
-    const variances = Array.from({ length: p }, (_, j) => dot(columnOf(prepared.values, j), columnOf(prepared.values, j)) / (n - 1));
+    const variances = Array.from(
+      { length: p },
+      (_, j) => dot(columnOf(prepared.values, j), columnOf(prepared.values, j)) / (n - 1),
+    );
     const total = variances.reduce((sum, v) => sum + v, 0);
     expect(decomposition.eigenvalues.reduce((sum, v) => sum + v, 0) / total).toBeCloseTo(1, 10);
     for (let a = 0; a < k; a++) {
@@ -102,7 +111,8 @@ describe('identities, with more rows than columns and fewer', () => {
     const rebuilt = zeros(n, p);
     for (let d = 0; d < k; d++) {
       for (let j = 0; j < p; j++) {
-        for (let i = 0; i < n; i++) rebuilt.values[j * n + i]! += entry(result.scores, i, d) * entry(result.coefficients, j, d);
+        for (let i = 0; i < n; i++)
+          rebuilt.values[j * n + i]! += entry(result.scores, i, d) * entry(result.coefficients, j, d);
       }
     }
     close(rebuilt, prepared.values, 1e-9 * Math.sqrt(total));
@@ -115,14 +125,19 @@ describe('identities, with more rows than columns and fewer', () => {
       const score = columnOf(result.scores, d);
       for (let j = 0; j < 5; j++) {
         const x = columnOf(prepared.values, j);
-        expect(entry(result.loadings, j, d)).toBeCloseTo(dot(x, score) / Math.sqrt(dot(x, x) * dot(score, score)), 12);
+        expect(entry(result.loadings, j, d)).toBeCloseTo(
+          dot(x, score) / Math.sqrt(dot(x, x) * dot(score, score)),
+          12,
+        );
       }
     }
   });
 });
 
 describe('invariances', () => {
-  const columns = randomTable(30, 5, 3).columns.map(column => [...(column as { values: Float64Array }).values]);
+  const columns = randomTable(30, 5, 3).columns.map(column => [
+    ...(column as { values: Float64Array }).values,
+  ]);
   const loadings = (table: Table) => all(table).result.loadings;
 
   test('the order of rows does not matter', () => {
@@ -151,15 +166,18 @@ describe('invariances', () => {
 
   test('a sign does not depend on the solver', () => {
     fc.assert(
-      fc.property(fc.array(fc.double({ min: -1, max: 1, noNaN: true }), { minLength: 1, maxLength: 8 }), values => {
-        const turned = Float64Array.from(values);
-        const opposite = Float64Array.from(values, value => -value);
-        turnLargestPositive(turned);
-        turnLargestPositive(opposite);
-        turned.forEach((value, index) => expect(value + 0).toBe(opposite[index]! + 0));
-        // Entries tied to nine digits with the largest may stand for it.
-        expect(Math.max(...turned)).toBeGreaterThanOrEqual(Math.max(...values.map(Math.abs)) * (1 - 1e-8));
-      }),
+      fc.property(
+        fc.array(fc.double({ min: -1, max: 1, noNaN: true }), { minLength: 1, maxLength: 8 }),
+        values => {
+          const turned = Float64Array.from(values);
+          const opposite = Float64Array.from(values, value => -value);
+          turnLargestPositive(turned);
+          turnLargestPositive(opposite);
+          turned.forEach((value, index) => expect(value + 0).toBe(opposite[index]! + 0));
+          // Entries tied to nine digits with the largest may stand for it.
+          expect(Math.max(...turned)).toBeGreaterThanOrEqual(Math.max(...values.map(Math.abs)) * (1 - 1e-8));
+        },
+      ),
     );
   });
 
@@ -179,10 +197,17 @@ describe('row weights', () => {
   const counts = [1, 3, 1, 2, 4];
   const weighted = tableOf([...columns, counts]);
   const measures = ['x1', 'x2', 'x3'];
-  const repeated = tableOf(columns.map(column => column.flatMap((value, i) => Array<number>(counts[i]!).fill(value))));
+  const repeated = tableOf(
+    columns.map(column => column.flatMap((value, i) => Array<number>(counts[i]!).fill(value))),
+  );
 
   test('counts do what repeating the rows does', () => {
-    const prepared = prepare(weighted, { measures, weight: 'x4', weighting: 'counts', scale: 'unit-variance' });
+    const prepared = prepare(weighted, {
+      measures,
+      weight: 'x4',
+      weighting: 'counts',
+      scale: 'unit-variance',
+    });
     const result = components(prepared, decompose(prepared), 3);
     close(result.loadings, all(repeated).result.loadings, 1e-12);
   });
@@ -191,7 +216,9 @@ describe('row weights', () => {
     const one = prepare(weighted, { measures, weight: 'x4', weighting: 'proportional', scale: 'centre' });
     const other = tableOf([...columns, counts.map(count => count / 7)]);
     const two = prepare(other, { measures, weight: 'x4', weighting: 'proportional', scale: 'centre' });
-    decompose(one).eigenvalues.forEach((value, d) => expect(value).toBeCloseTo(decompose(two).eigenvalues[d]!, 12));
+    decompose(one).eigenvalues.forEach((value, d) =>
+      expect(value).toBeCloseTo(decompose(two).eigenvalues[d]!, 12),
+    );
   });
 });
 
@@ -199,7 +226,10 @@ describe('what is kept', () => {
   test('as many as asked for, at most as many as there are, at least one', () => {
     const { prepared, decomposition } = all(randomTable(4, 9, 5));
     expect(components(prepared, decomposition, 2)).toMatchObject({ kept: 2, note: null });
-    expect(components(prepared, decomposition, 7)).toMatchObject({ kept: 3, note: expect.stringMatching(/7 asked for; only 3/) });
+    expect(components(prepared, decomposition, 7)).toMatchObject({
+      kept: 3,
+      note: expect.stringMatching(/7 asked for; only 3/),
+    });
     expect(components(prepared, decomposition, 'above-average').kept).toBeGreaterThanOrEqual(1);
   });
 

@@ -37,7 +37,11 @@ export function components(prepared: Prepared, decomposition: Decomposition, kee
   const p = measures.length;
   const columns = measures.map(name => prepared.measures.indexOf(name));
   const sds = columns.map(j => (prepared.scale === 'unit-variance' ? 1 : prepared.sds[j]!));
-  const coefficients = { rows: p, columns: kept, values: decomposition.coefficients.values.slice(0, p * kept) };
+  const coefficients = {
+    rows: p,
+    columns: kept,
+    values: decomposition.coefficients.values.slice(0, p * kept),
+  };
   const loadings = zeros(p, kept);
   const correlations = zeros(p, kept);
   const communalities = new Float64Array(p);

@@ -27,7 +27,11 @@ const TIE = 1e-9;
  * @param without measures to leave out
  * @throws Problem when fewer than two measures are left
  */
-export function decompose(prepared: Prepared, without: readonly string[] = [], host: Host = quietHost): Decomposition {
+export function decompose(
+  prepared: Prepared,
+  without: readonly string[] = [],
+  host: Host = quietHost,
+): Decomposition {
   const kept = [...prepared.measures.keys()].filter(j => !without.includes(prepared.measures[j]!));
   if (kept.length < 2) {
     throw new Problem(
@@ -39,7 +43,8 @@ export function decompose(prepared: Prepared, without: readonly string[] = [], h
   const n = x.rows;
   const p = x.columns;
   const most = Math.min(p, n - 1);
-  const { values, vectors } = p <= n ? fromColumns(x, prepared.divisor, host) : fromRows(x, prepared.divisor, host);
+  const { values, vectors } =
+    p <= n ? fromColumns(x, prepared.divisor, host) : fromRows(x, prepared.divisor, host);
 
   const eigenvalues = new Float64Array(most);
   const floor = Math.max(n, p) * Number.EPSILON * Math.max(values[0]!, 0);

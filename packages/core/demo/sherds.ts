@@ -78,7 +78,11 @@ export interface SherdsTruth {
   readonly referenceRows: readonly number[];
   /** Rows that carry the sherd number of an earlier row. */
   readonly repeats: readonly { readonly row: number; readonly of: number }[];
-  readonly contaminated: readonly { readonly row: number; readonly columns: readonly string[]; readonly by: string }[];
+  readonly contaminated: readonly {
+    readonly row: number;
+    readonly columns: readonly string[];
+    readonly by: string;
+  }[];
   readonly missing: readonly { readonly row: number; readonly column: string }[];
 }
 
@@ -119,12 +123,14 @@ export function sherds(seed = 1847): { csv: string; truth: SherdsTruth } {
     reading({ ...tile, id: 'TILE', fabric: 'tile', phase: '' }, random),
   );
   const rows = unique.slice();
-  for (const sherd of again) rows.splice(rows.findIndex(row => row.id === sherd.id) + 1 + random.whole(40), 0, sherd);
+  for (const sherd of again)
+    rows.splice(rows.findIndex(row => row.id === sherd.id) + 1 + random.whole(40), 0, sherd);
   tiles.forEach((sherd, index) => rows.splice(Math.min(rows.length, 12 + index * 25), 0, sherd));
 
   const special = new Set<number>();
   rows.forEach((sherd, row) => {
-    if (sherd.id === 'TILE' || sherd.shownKiln === 'unknown' || again.some(other => other.id === sherd.id)) special.add(row);
+    if (sherd.id === 'TILE' || sherd.shownKiln === 'unknown' || again.some(other => other.id === sherd.id))
+      special.add(row);
   });
   const contaminated = contaminate(rows, special, random);
   const missing = gaps(rows, special, random);
@@ -136,7 +142,9 @@ export function sherds(seed = 1847): { csv: string; truth: SherdsTruth } {
     sherd.shownKiln,
     sherd.fabric,
     sherd.phase,
-    ...ELEMENTS.map((e, j) => (absent.has(`${row} ${columnName(e)}`) ? '' : sherd.values[j]!.toFixed(e.decimals))),
+    ...ELEMENTS.map((e, j) =>
+      absent.has(`${row} ${columnName(e)}`) ? '' : sherd.values[j]!.toFixed(e.decimals),
+    ),
   ]);
   return {
     csv: `${Papa.unparse([header, ...body], { newline: '\n' })}\n`,
@@ -144,7 +152,10 @@ export function sherds(seed = 1847): { csv: string; truth: SherdsTruth } {
       dimensions: ['lime–strontium clay', 'heavy-mineral temper', 'mafic clay'],
       loadings: Object.fromEntries(ELEMENTS.map(e => [columnName(e), e.loadings])),
       scores: rows.map(sherd => sherd.scores),
-      unknown: rowsWhere(rows, sherd => sherd.shownKiln === 'unknown').map(row => ({ row, kiln: rows[row]!.kiln })),
+      unknown: rowsWhere(rows, sherd => sherd.shownKiln === 'unknown').map(row => ({
+        row,
+        kiln: rows[row]!.kiln,
+      })),
       referenceRows: rowsWhere(rows, sherd => sherd.id === 'TILE'),
       repeats: rowsWhere(rows, sherd => again.includes(sherd)).map(row => ({
         row,
@@ -157,7 +168,11 @@ export function sherds(seed = 1847): { csv: string; truth: SherdsTruth } {
 }
 
 function newSherd(kiln: Kiln, random: Random): Sherd {
-  const scores = kiln.centre.map(centre => centre + WITHIN_KILN * random.normal()) as [number, number, number];
+  const scores = kiln.centre.map(centre => centre + WITHIN_KILN * random.normal()) as [
+    number,
+    number,
+    number,
+  ];
   const own = ELEMENTS.map(() => random.normal());
   const gritty = scores[1] + 0.5 * random.normal();
   const shelly = scores[0] + 0.5 * random.normal();
@@ -173,7 +188,8 @@ function reading(sherd: Sherd, random: Random): Sherd {
   sherd.values = ELEMENTS.map((e, j) => {
     const common = e.loadings.reduce((sum, loading, d) => sum + loading * sherd.scores[d]!, 0);
     const held = e.loadings.reduce((sum, loading) => sum + loading * loading, 0);
-    const deviation = common + Math.sqrt(Math.max(0.04, 1 - held)) * sherd.own[j]! + READING_ERROR * random.normal();
+    const deviation =
+      common + Math.sqrt(Math.max(0.04, 1 - held)) * sherd.own[j]! + READING_ERROR * random.normal();
     // Contents are positive: beyond two standard deviations below the mean they level off.
     return Math.max(e.mean * (1 + e.variation * deviation), e.mean * 0.08);
   });

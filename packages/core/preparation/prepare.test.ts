@@ -43,7 +43,10 @@ test('a measure that varies only in the rows left out is constant in those used'
 });
 
 test('a large common offset costs no digits', () => {
-  const prepared = prepare(read('a,b\n1000000000001,1\n1000000000002,2\n1000000000003,3\n'), input(['a', 'b']));
+  const prepared = prepare(
+    read('a,b\n1000000000001,1\n1000000000002,2\n1000000000003,3\n'),
+    input(['a', 'b']),
+  );
   expect([...columnOf(prepared.values, 0)]).toEqual([-1, 0, 1]);
 });
 
@@ -52,7 +55,12 @@ test.each([
   ['one measure', 'a\n1\n2\n3\n', ['a'], /only one measure/],
   ['only constants', 'a,b\n1,2\n1,2\n1,2\n', ['a', 'b'], /set aside: “a” \(constant\), “b” \(constant\)/],
   ['one row', 'a,b\n1,2\n', ['a', 'b'], /1 row, too few/],
-  ['no complete row', 'a,b\n1,\n,2\n3,\n,4\n', ['a', 'b'], /no row is complete, of 4 \(“a” lacks 2, “b” lacks 2\)/],
+  [
+    'no complete row',
+    'a,b\n1,\n,2\n3,\n,4\n',
+    ['a', 'b'],
+    /no row is complete, of 4 \(“a” lacks 2, “b” lacks 2\)/,
+  ],
   ['a column of words', 'a,k\n1,x\n2,y\n3,z\n', ['a', 'k'], /does not hold numbers/],
   ['a column that is not there', 'a,b\n1,2\n2,1\n3,3\n', ['a', 'q'], /no such column/],
 ])('%s: a named condition', (_, text, measures, message) => {
@@ -60,7 +68,10 @@ test.each([
 });
 
 test('rows without a positive weight are left out for it', () => {
-  const prepared = prepare(read('a,b,w\n1,2,1\n2,1,0\n3,3,\n4,1,2\n5,5,1\n'), input(['a', 'b'], { weight: 'w' }));
+  const prepared = prepare(
+    read('a,b,w\n1,2,1\n2,1,0\n3,3,\n4,1,2\n5,5,1\n'),
+    input(['a', 'b'], { weight: 'w' }),
+  );
   expect([...prepared.rows]).toEqual([0, 3, 4]);
   expect(prepared.rowsLeftOut.map(({ because }) => because)).toEqual([['w'], ['w']]);
   expect(prepared.weights!.reduce((sum, w) => sum + w, 0)).toBeCloseTo(3, 12);

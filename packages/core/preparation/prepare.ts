@@ -54,6 +54,9 @@ export interface Prepared {
   readonly values: Matrix;
 }
 
+/** What was prepared, without the prepared numbers themselves. */
+export type Account = Omit<Prepared, 'values'>;
+
 /**
  * The matrix that every method works from: the measures of the rows that lack none of them, centred and scaled.
  * Measures that have no entries or do not vary are set aside by name.
@@ -79,7 +82,7 @@ export function prepare(table: Table, input: PreparationInput, host: Host = quie
   const sds: number[] = [];
   const columns: Float64Array[] = [];
   filled.forEach((column, index) => {
-    const values = Float64Array.from(rows, row => column.values[row]!);
+    const values = valuesIn(column, rows);
     const moments = centre(values, weights, divisor);
     if (moments === null) {
       measuresSetAside.push({ name: column.name, because: 'constant' });
@@ -113,10 +116,18 @@ export function prepare(table: Table, input: PreparationInput, host: Host = quie
 function measureOf(table: Table, name: string): NumberColumn {
   const column = findColumn(table, name);
   if (column === undefined) {
-    throw new Problem('the table has no such column', 'Open the table the recipe was made for, or rename the column.', `column “${name}”`);
+    throw new Problem(
+      'the table has no such column',
+      'Open the table the recipe was made for, or rename the column.',
+      `column “${name}”`,
+    );
   }
   if (column.kind !== 'number') {
-    throw new Problem('the column does not hold numbers', 'Give it another role in Table.', `column “${name}”`);
+    throw new Problem(
+      'the column does not hold numbers',
+      'Give it another role in Table.',
+      `column “${name}”`,
+    );
   }
   return column;
 }
@@ -141,11 +152,21 @@ function rowWeights(weight: NumberColumn | null, rows: Uint32Array, weighting: W
   const sum = weights.reduce((total, w) => total + w, 0);
   if (weighting === 'counts') {
     if (sum <= 1) {
-      throw new Problem('the counts sum to 1 or less', 'Take the weights as proportions, or choose another column.', `weights “${weight.name}”`);
+      throw new Problem(
+        'the counts sum to 1 or less',
+        'Take the weights as proportions, or choose another column.',
+        `weights “${weight.name}”`,
+      );
     }
     return { weights, divisor: sum - 1 };
   }
   return { weights: weights.map(w => (w * n) / sum), divisor: n - 1 };
+}
+
+function valuesIn(column: NumberColumn, rows: Uint32Array): Float64Array {
+  const values = new Float64Array(rows.length);
+  for (let i = 0; i < values.length; i++) values[i] = column.values[rows[i]!]!;
+  return values;
 }
 
 /**
@@ -154,9 +175,7 @@ function rowWeights(weight: NumberColumn | null, rows: Uint32Array, weighting: W
  */
 function centre(values: Float64Array, weights: Float64Array | null, divisor: number) {
   const n = values.length;
-  const least = values.reduce((a, b) => Math.min(a, b), Infinity);
-  const most = values.reduce((a, b) => Math.max(a, b), -Infinity);
-  if (least === most) return null;
+  if (values.every(value => value === values[0])) return null;
   // Measured from the first value, so that a large common offset costs no digits.
   const origin = values[0]!;
   let total = 0;
@@ -175,7 +194,11 @@ function centre(values: Float64Array, weights: Float64Array | null, divisor: num
   }
   const sd = Math.sqrt(squares / divisor);
   if (!Number.isFinite(sd) || sd === 0) {
-    throw new Problem('its values are too large or too close together for double precision', 'Change its unit, or set it aside.', 'a measure');
+    throw new Problem(
+      'its values are too large or too close together for double precision',
+      'Change its unit, or set it aside.',
+      'a measure',
+    );
   }
   return { mean: origin + shift, sd };
 }
@@ -190,10 +213,16 @@ function tooFewMeasures(count: number, setAside: readonly MeasureSetAside[]): Pr
 
 function tooFewRows(table: Table, measures: readonly NumberColumn[], left: number): Problem {
   if (table.rows < 3) {
-    return new Problem(`the table has ${table.rows} ${table.rows === 1 ? 'row' : 'rows'}, too few to compare.`, 'Open a table with at least three rows.');
+    return new Problem(
+      `the table has ${table.rows} ${table.rows === 1 ? 'row' : 'rows'}, too few to compare.`,
+      'Open a table with at least three rows.',
+    );
   }
   const worst = measures
-    .map(column => ({ name: column.name, missing: column.missing?.reduce((sum, mark) => sum + mark, 0) ?? 0 }))
+    .map(column => ({
+      name: column.name,
+      missing: column.missing?.reduce((sum, mark) => sum + mark, 0) ?? 0,
+    }))
     .sort((a, b) => b.missing - a.missing)
     .slice(0, 3)
     .filter(({ missing }) => missing > 0)

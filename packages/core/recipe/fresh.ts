@@ -8,7 +8,10 @@ const COLOUR_LEVELS = 12;
 
 /** The recipe that a new study starts from: guessed roles, unit variance, components with eigenvalues above average. */
 export function freshRecipe(table: Table): Recipe {
-  const columns = table.columns.map(column => ({ name: column.name, role: guessRole(column, table.rows).role }));
+  const columns = table.columns.map(column => ({
+    name: column.name,
+    role: guessRole(column, table.rows).role,
+  }));
   return {
     format: 'wold recipe',
     version: 1,
@@ -48,7 +51,10 @@ export function fitRecipe(recipe: Recipe, table: Table): Recipe {
       `table “${table.name}”`,
     );
   }
-  const columns = table.columns.map(column => ({ name: column.name, role: known.get(column.name) ?? 'aside' }));
+  const columns = table.columns.map(column => ({
+    name: column.name,
+    role: known.get(column.name) ?? 'aside',
+  }));
   const unfit = table.columns.filter((column, index) => !canHaveRole(column, columns[index]!.role));
   if (unfit.length > 0) {
     throw new Problem(

@@ -1,15 +1,12 @@
 import { components, type Components, type Keep } from '../components/components';
 import { decompose, type Decomposition } from '../components/decompose';
 import { quietHost, type Host } from '../host';
-import { prepare, type PreparationInput, type Prepared } from '../preparation/prepare';
+import { prepare, type Account, type PreparationInput, type Prepared } from '../preparation/prepare';
 import { relations, type Relation } from '../suitability/relations';
 import { describeTable, type ColumnDescription } from '../table/describe';
 import type { Table } from '../table/table';
 import { hash } from './hash';
 import type { Recipe, Reduction } from './schema';
-
-/** What was prepared, without the prepared numbers themselves. */
-export type Account = Omit<Prepared, 'values'>;
 
 /** What each question asks to be computed, and what comes back. */
 export interface Results {
@@ -28,7 +25,11 @@ export interface Results {
 export type Request =
   | { readonly stage: 'description' }
   | { readonly stage: 'prepared' | 'account'; readonly preparation: PreparationInput }
-  | { readonly stage: 'decomposition'; readonly preparation: PreparationInput; readonly without: readonly string[] }
+  | {
+      readonly stage: 'decomposition';
+      readonly preparation: PreparationInput;
+      readonly without: readonly string[];
+    }
   | {
       readonly stage: 'components';
       readonly preparation: PreparationInput;
@@ -58,7 +59,12 @@ export interface Memo {
  *
  * @throws Problem when the table and the recipe allow no result
  */
-export function compute<R extends Request>(table: Table, request: R, host: Host = quietHost, memo: Memo = new Map()): ResultOf<R> {
+export function compute<R extends Request>(
+  table: Table,
+  request: R,
+  host: Host = quietHost,
+  memo: Memo = new Map(),
+): ResultOf<R> {
   const key = requestKey(table.key, request);
   const known = memo.get(key);
   if (known !== undefined) return known as ResultOf<R>;
@@ -82,7 +88,12 @@ function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Re
     case 'decomposition':
       return decompose(prepared, request.without, host);
     case 'components': {
-      const decomposition = compute(table, { stage: 'decomposition', preparation, without: request.without }, host, memo);
+      const decomposition = compute(
+        table,
+        { stage: 'decomposition', preparation, without: request.without },
+        host,
+        memo,
+      );
       return components(prepared, decomposition, request.keep);
     }
   }
@@ -90,10 +101,16 @@ function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Re
 
 /** What preparation needs of a recipe. */
 export function preparationOf(recipe: Recipe): PreparationInput {
-  const named = (role: string) => recipe.columns.filter(column => column.role === role).map(column => column.name);
+  const named = (role: string) =>
+    recipe.columns.filter(column => column.role === role).map(column => column.name);
   const { scale, weighting } = recipe.preparation;
   const weight = named('weight')[0] ?? null;
-  return { measures: named('measure'), weight, weighting: weight === null ? 'proportional' : weighting, scale };
+  return {
+    measures: named('measure'),
+    weight,
+    weighting: weight === null ? 'proportional' : weighting,
+    scale,
+  };
 }
 
 /** The request for all dimensions of a reduction. */

@@ -33,10 +33,12 @@ const reductionSchema = z.strictObject({
 const recipeSchema = z.strictObject({
   format: z.literal('wold recipe'),
   version: z.literal(1),
-  columns: z.array(z.strictObject({ name: z.string(), role: z.enum(ROLES) })).refine(
-    columns => new Set(columns.map(column => column.name)).size === columns.length,
-    'two columns have the same name',
-  ),
+  columns: z
+    .array(z.strictObject({ name: z.string(), role: z.enum(ROLES) }))
+    .refine(
+      columns => new Set(columns.map(column => column.name)).size === columns.length,
+      'two columns have the same name',
+    ),
   preparation: z.strictObject({
     missing: z.literal('leave-out-rows'),
     scale: z.enum(SCALES),
@@ -61,7 +63,11 @@ export function parseRecipe(text: string, where: string): Recipe {
   try {
     json = JSON.parse(text);
   } catch (error) {
-    throw new Problem(`it is not JSON (${(error as Error).message})`, 'Open a recipe that Wold wrote.', where);
+    throw new Problem(
+      `it is not JSON (${(error as Error).message})`,
+      'Open a recipe that Wold wrote.',
+      where,
+    );
   }
   return checkRecipe(json, where);
 }

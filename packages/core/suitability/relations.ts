@@ -16,7 +16,11 @@ export interface Relation {
 export function relations(prepared: Prepared, measure: string): Relation[] {
   const index = prepared.measures.indexOf(measure);
   if (index < 0) {
-    throw new Problem('the measure is not in use', 'Give it the role measure in Table.', `column “${measure}”`);
+    throw new Problem(
+      'the measure is not in use',
+      'Give it the role measure in Table.',
+      `column “${measure}”`,
+    );
   }
   const { weights, divisor } = prepared;
   const sd = (j: number) => (prepared.scale === 'unit-variance' ? 1 : prepared.sds[j]!);

@@ -1,13 +1,6 @@
 /** Numbers in the narrowest typed array that holds them exactly. */
 export type NumberValues =
-  | Uint8Array
-  | Int8Array
-  | Uint16Array
-  | Int16Array
-  | Uint32Array
-  | Int32Array
-  | Float32Array
-  | Float64Array;
+  Uint8Array | Int8Array | Uint16Array | Int16Array | Uint32Array | Int32Array | Float32Array | Float64Array;
 
 /** Codes of levels, in the narrowest typed array. */
 export type Codes = Uint8Array | Uint16Array | Uint32Array;

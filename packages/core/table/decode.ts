@@ -13,9 +13,17 @@ const SIGNATURES: readonly { bytes: readonly number[]; what: string; remedy: str
     what: 'this is an old office document, not a text table',
     remedy: 'Save the sheet as CSV and open that.',
   },
-  { bytes: [0x50, 0x41, 0x52, 0x31], what: 'this is a Parquet file', remedy: 'Write it as CSV and open that.' },
+  {
+    bytes: [0x50, 0x41, 0x52, 0x31],
+    what: 'this is a Parquet file',
+    remedy: 'Write it as CSV and open that.',
+  },
   { bytes: [0x1f, 0x8b], what: 'this file is packed (gzip)', remedy: 'Unpack it and open the table inside.' },
-  { bytes: [0x25, 0x50, 0x44, 0x46], what: 'this is a PDF', remedy: 'Take its table out as CSV and open that.' },
+  {
+    bytes: [0x25, 0x50, 0x44, 0x46],
+    what: 'this is a PDF',
+    remedy: 'Take its table out as CSV and open that.',
+  },
   { bytes: [0x89, 0x50, 0x4e, 0x47], what: 'this is a PNG picture', remedy: 'Open a CSV or TSV file.' },
   { bytes: [0xff, 0xd8, 0xff], what: 'this is a JPEG picture', remedy: 'Open a CSV or TSV file.' },
 ];
@@ -86,6 +94,7 @@ function refuseBinary(text: string, name: string): string {
       `${name}, line ${line}`,
     );
   }
-  if (text.trim() === '') throw new Problem('the file holds only blanks', 'Open a file that has a table in it.', name);
+  if (text.trim() === '')
+    throw new Problem('the file holds only blanks', 'Open a file that has a table in it.', name);
   return text;
 }

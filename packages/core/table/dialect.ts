@@ -80,5 +80,7 @@ function decimalMark(rows: readonly string[][], delimiter: string): '.' | ',' {
 function hasHeader(rows: readonly string[][], decimal: '.' | ','): boolean {
   const first = rows[0] ?? [];
   const numbers = first.filter(entry => !Number.isNaN(parseNumber(entry, decimal))).length;
-  return numbers === 0 || first.some(entry => Number.isNaN(parseNumber(entry, decimal)) && !isMissingText(entry));
+  return (
+    numbers === 0 || first.some(entry => Number.isNaN(parseNumber(entry, decimal)) && !isMissingText(entry))
+  );
 }

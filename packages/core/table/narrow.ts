@@ -4,7 +4,11 @@ import type { Codes, NumberValues } from './column';
  * The first `length` of `values` in the narrowest typed array that holds each of them exactly.
  * Entries under a missing mark count as 0. Negative zero keeps a floating type.
  */
-export function narrowNumbers(values: Float64Array, length: number, missing: Uint8Array | null): NumberValues {
+export function narrowNumbers(
+  values: Float64Array,
+  length: number,
+  missing: Uint8Array | null,
+): NumberValues {
   let whole = true;
   let single = true;
   let least = 0;

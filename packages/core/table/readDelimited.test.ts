@@ -42,7 +42,12 @@ describe('a plain table', () => {
     ['tabs', 'kiln\tCaO\tSr\nFennick\t1.5\t342\nMarram\t2.25\t1342.5\n', '\t', '.'],
     ['bars', 'kiln|CaO|Sr\nFennick|1.5|342\nMarram|2.25|1342.5\n', '|', '.'],
     ['commas with thousands in quotes', 'kiln,CaO,Sr\nFennick,1.5,342\nMarram,2.25,"1,342.5"\n', ',', '.'],
-    ['commas with quoted decimal commas', 'kiln,CaO,Sr\nFennick,"1,5",342\nMarram,"2,25","1342,5"\n', ',', ','],
+    [
+      'commas with quoted decimal commas',
+      'kiln,CaO,Sr\nFennick,"1,5",342\nMarram,"2,25","1342,5"\n',
+      ',',
+      ',',
+    ],
     ['semicolons, all entries decimal commas', 'kiln;CaO;Sr\n"A";1,5;342\n"B";2,25;1342,5\n', ';', ','],
   ])('%s', (_, text, delimiter, decimal) => {
     const table = read(text);
@@ -164,7 +169,10 @@ describe('what is no table is refused with what, where and what to do', () => {
     try {
       readDelimited(bytes, 'odd.csv');
     } catch (error) {
-      expect(error).toMatchObject({ where: expect.stringContaining('odd.csv'), remedy: expect.stringMatching(/\w+/) });
+      expect(error).toMatchObject({
+        where: expect.stringContaining('odd.csv'),
+        remedy: expect.stringMatching(/\w+/),
+      });
     }
   });
 });
@@ -176,12 +184,20 @@ test('reading back what was written gives the same entries', () => {
     fc.constantFrom('Fennick', 'a,b', 'a;b', 'say "x"', 'two\nlines', 'é', ''),
   );
   fc.assert(
-    fc.property(fc.integer({ min: 2, max: 5 }), fc.integer({ min: 1, max: 12 }), fc.infiniteStream(cell), (p, n, cells) => {
-      const rows = Array.from({ length: n }, (_, i) => ['row ' + i, ...Array.from({ length: p }, () => cells.next().value)]);
-      const header = ['id', ...Array.from({ length: p }, (_, j) => `col ${j}`)];
-      const table = read(Papa.unparse([header, ...rows], { newline: '\n' }));
-      expect(entries(table)).toEqual(rows);
-    }),
+    fc.property(
+      fc.integer({ min: 2, max: 5 }),
+      fc.integer({ min: 1, max: 12 }),
+      fc.infiniteStream(cell),
+      (p, n, cells) => {
+        const rows = Array.from({ length: n }, (_, i) => [
+          'row ' + i,
+          ...Array.from({ length: p }, () => cells.next().value),
+        ]);
+        const header = ['id', ...Array.from({ length: p }, (_, j) => `col ${j}`)];
+        const table = read(Papa.unparse([header, ...rows], { newline: '\n' }));
+        expect(entries(table)).toEqual(rows);
+      },
+    ),
     { numRuns: 200 },
   );
 });

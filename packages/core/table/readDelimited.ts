@@ -81,18 +81,26 @@ export function readDelimited(bytes: Uint8Array, name: string, host: Host = quie
 
   const names = columnNames(header ?? [], builders.length, notes);
   if (!dialect.header) {
-    notes.push({ what: 'The first line holds only numbers, so it is read as data and columns are numbered.', where: 'line 1' });
+    notes.push({
+      what: 'The first line holds only numbers, so it is read as data and columns are numbered.',
+      where: 'line 1',
+    });
   }
   noteRows(short, 'has fewer entries than there are columns; the rest are read as missing', notes);
   noteRows(long, 'has more entries than the header names; columns were added for them', notes);
   if (encoding === 'Windows-1252') {
-    notes.push({ what: 'The file is not UTF-8; it is read as Windows-1252. Check letters with accents.', where: null });
+    notes.push({
+      what: 'The file is not UTF-8; it is read as Windows-1252. Check letters with accents.',
+      where: null,
+    });
   }
   const columns = builders.map((builder, index) => builder.finish(names[index]!));
   for (const column of columns) {
-    const odd = column.kind === 'number' ? (column.exceptions?.texts.filter(text => !isMissingText(text)) ?? []) : [];
+    const odd =
+      column.kind === 'number' ? (column.exceptions?.texts.filter(text => !isMissingText(text)) ?? []) : [];
     if (odd.length > 0) notes.push(exceptionNote(column.name, odd, rows));
-    else if (missingCount(column) === rows) notes.push({ what: 'Every entry is missing.', where: column.name });
+    else if (missingCount(column) === rows)
+      notes.push({ what: 'Every entry is missing.', where: column.name });
   }
   return { key: contentKey(bytes), name: tableName(name), rows, columns, dialect, notes };
 }
@@ -119,9 +127,15 @@ function columnNames(header: readonly string[], count: number, notes: ReadNote[]
     let name = wanted;
     for (let repeat = 2; taken.has(name); repeat++) name = `${wanted} (${repeat})`;
     if (given === '' && index < header.length) {
-      notes.push({ what: `Column ${index + 1} has no name in the header; it is called “${name}”.`, where: name });
+      notes.push({
+        what: `Column ${index + 1} has no name in the header; it is called “${name}”.`,
+        where: name,
+      });
     } else if (name !== wanted) {
-      notes.push({ what: `“${wanted}” stands more than once in the header; this one is called “${name}”.`, where: name });
+      notes.push({
+        what: `“${wanted}” stands more than once in the header; this one is called “${name}”.`,
+        where: name,
+      });
     }
     taken.add(name);
     names.push(name);
@@ -130,7 +144,8 @@ function columnNames(header: readonly string[], count: number, notes: ReadNote[]
 }
 
 function noteRows(rows: readonly number[], what: string, notes: ReadNote[]): void {
-  for (const row of rows.slice(0, NAMED_ROWS)) notes.push({ what: `Row ${row + 1} ${what}.`, where: `row ${row + 1}` });
+  for (const row of rows.slice(0, NAMED_ROWS))
+    notes.push({ what: `Row ${row + 1} ${what}.`, where: `row ${row + 1}` });
   if (rows.length > NAMED_ROWS) {
     notes.push({ what: `So it is with ${rows.length - NAMED_ROWS} more rows.`, where: null });
   }
@@ -138,7 +153,10 @@ function noteRows(rows: readonly number[], what: string, notes: ReadNote[]): voi
 
 function exceptionNote(name: string, texts: readonly string[], rows: number): ReadNote {
   const distinct = [...new Set(texts)];
-  const shown = distinct.slice(0, 3).map(text => `“${text}”`).join(', ');
+  const shown = distinct
+    .slice(0, 3)
+    .map(text => `“${text}”`)
+    .join(', ');
   const more = distinct.length > 3 ? ' …' : '';
   return {
     what: `${texts.length} of ${rows} entries are not numbers (${shown}${more}); they are taken as missing.`,

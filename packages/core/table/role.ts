@@ -10,7 +10,8 @@ export interface RoleGuess {
   readonly reason: string;
 }
 
-const IDENTITY_NAME = /^(id|no|nr|number|index|row|case|key|code|sample|record)$|(^|[\s_.-])(id|no|nr|index)$/i;
+const IDENTITY_NAME =
+  /^(id|no|nr|number|index|row|case|key|code|sample|record)$|(^|[\s_.-])(id|no|nr|index)$/i;
 const WEIGHT_NAME = /^(case|sampling|survey|design|sample|row|frequency)[\s_.-]?weights?$/i;
 const LONG_TEXT = 40;
 
@@ -43,7 +44,8 @@ function guessLevels(column: LevelColumn, present: number): RoleGuess {
   const distinct = column.levels.length;
   const characters = column.levels.reduce((sum, level) => sum + level.length, 0);
   if (distinct > 2 && characters / distinct > LONG_TEXT) return { role: 'text', reason: 'long entries' };
-  if (present > 2 && distinct >= 0.9 * present) return { role: 'identity', reason: 'nearly every entry once' };
+  if (present > 2 && distinct >= 0.9 * present)
+    return { role: 'identity', reason: 'nearly every entry once' };
   return { role: 'label', reason: `${distinct} different ${distinct === 1 ? 'entry' : 'entries'}` };
 }
 

@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import type { Components } from '../components/components';
 import { leadingDimensions } from '../components/leading';
-import type { Account } from '../recipe/run';
+import type { Account } from '../preparation/prepare';
 import { textAt } from '../table/column';
 import type { Table } from '../table/table';
 import { dimensionName } from './dimensionName';
@@ -44,7 +44,8 @@ export function scoresCsv({ table, names, components }: ReductionOutput): string
   const body = Array.from({ length: table.rows }, (_, row) => {
     const entries = table.columns.map(column => textAt(column, row));
     const index = place.get(row);
-    for (let d = 0; d < kept; d++) entries.push(index === undefined ? '' : String(scores.values[d * rows.length + index]));
+    for (let d = 0; d < kept; d++)
+      entries.push(index === undefined ? '' : String(scores.values[d * rows.length + index]));
     return entries;
   });
   return csv([header, ...body]);
@@ -93,7 +94,14 @@ export function eigenvaluesCsv({ names, components }: ReductionOutput): string {
     ...[...eigenvalues].map((value, d) => {
       cumulative += shares[d]!;
       const named = d < kept ? dimensionName(names, d + 1) : '';
-      return [String(d + 1), named, String(value), String(shares[d]), String(cumulative), d < kept ? 'yes' : 'no'];
+      return [
+        String(d + 1),
+        named,
+        String(value),
+        String(shares[d]),
+        String(cumulative),
+        d < kept ? 'yes' : 'no',
+      ];
     }),
   ]);
 }

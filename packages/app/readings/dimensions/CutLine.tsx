@@ -63,7 +63,9 @@ export function CutLine({ kept, shown, most, onCut }: CutLineProps) {
         onPointerUp={() => (dragged.current = false)}
         onPointerCancel={() => (dragged.current = false)}
       >
-        <span className={styles.flag} data-late={kept > 0.8 * shown}>keep {kept}</span>
+        <span className={styles.flag} data-late={kept > 0.8 * shown}>
+          keep {kept}
+        </span>
       </div>
     </div>
   );

@@ -90,10 +90,16 @@ function MeasuresWord({ reduction }: { reduction: Reduction }) {
   const recipe = useRecipe();
   const { measures } = preparationOf(recipe);
   const { value } = useComponents(reduction);
-  const used = value?.measures.length ?? measures.filter(measure => !reduction.without.includes(measure)).length;
+  const used =
+    value?.measures.length ?? measures.filter(measure => !reduction.without.includes(measure)).length;
   return (
-    <Word settles="Which measures are reduced" panel={() => <MeasuresPanel reduction={reduction} measures={measures} />}>
-      {used === measures.length ? count(used, 'measure') : `${used.toLocaleString('en')} of ${count(measures.length, 'measure')}`}
+    <Word
+      settles="Which measures are reduced"
+      panel={() => <MeasuresPanel reduction={reduction} measures={measures} />}
+    >
+      {used === measures.length
+        ? count(used, 'measure')
+        : `${used.toLocaleString('en')} of ${count(measures.length, 'measure')}`}
     </Word>
   );
 }
@@ -109,7 +115,13 @@ function MeasuresPanel({ reduction, measures }: { reduction: Reduction; measures
     edit(withReduction(recipe, reduction.id, { without }), `measures of ${reduction.id}`);
   return (
     <div className={styles.measures}>
-      <TextField label="find a measure" value={find} autoFocus fullWidth onChange={event => setFind(event.target.value)} />
+      <TextField
+        label="find a measure"
+        value={find}
+        autoFocus
+        fullWidth
+        onChange={event => setFind(event.target.value)}
+      />
       <p className={styles.bulk}>
         <button
           type="button"
@@ -146,7 +158,9 @@ function MeasuresPanel({ reduction, measures }: { reduction: Reduction; measures
           </li>
         ))}
       </ul>
-      {found.length > MOST_LISTED && <p className="soft small">and {found.length - MOST_LISTED} more; find narrows them</p>}
+      {found.length > MOST_LISTED && (
+        <p className="soft small">and {found.length - MOST_LISTED} more; find narrows them</p>
+      )}
       <p className="soft small">Left out of this reduction only; a role in Table is for the whole study.</p>
     </div>
   );

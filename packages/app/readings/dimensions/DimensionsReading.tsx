@@ -23,7 +23,9 @@ import styles from './DimensionsReading.module.css';
 export function DimensionsReading({ reduction }: { reduction: Reduction }) {
   const components = useComponents(reduction);
   return (
-    <Resulting reading={components}>{value => <Dimensions reduction={reduction} components={value} />}</Resulting>
+    <Resulting reading={components}>
+      {value => <Dimensions reduction={reduction} components={value} />}
+    </Resulting>
   );
 }
 
@@ -45,7 +47,13 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
   const option = useCallback(
     (size: Size) =>
       screeOption(
-        { eigenvalues, shares, kept, average, averageName: isOne ? 'eigenvalue 1' : `average ${figure(average)}` },
+        {
+          eigenvalues,
+          shares,
+          kept,
+          average,
+          averageName: isOne ? 'eigenvalue 1' : `average ${figure(average)}`,
+        },
         tokens,
         size,
       ),
@@ -56,15 +64,18 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
     const csv = eigenvaluesCsv({ table, name: reduction.name, names: reduction.names, account, components });
     return Papa.parse<string[]>(csv.trim()).data;
   }, [account, table, reduction, components]);
-  const cut = (wanted: number) => edit(withReduction(recipe, reduction.id, { keep: wanted }), `keep ${reduction.id}`);
+  // The hand may be ahead of the result.
+  const wanted = reduction.keep === 'above-average' ? kept : Math.min(reduction.keep, rank);
+  const cut = (to: number) => edit(withReduction(recipe, reduction.id, { keep: to }), `keep ${reduction.id}`);
 
   return (
     <div className={styles.reading}>
       <div>
-        <h1>{heading(kept, cost.held)}</h1>
+        <h2 className={styles.heading}>{heading(kept, cost.held)}</h2>
         <p className="soft small">
-          Eigenvalues of the {scaled ? 'correlations' : 'covariances'} of {measures.length.toLocaleString('en')} measures in{' '}
-          {components.rows.length.toLocaleString('en')} rows.
+          Eigenvalues of the {scaled ? 'correlations' : 'covariances'} of{' '}
+          {measures.length.toLocaleString('en')} measures in {components.rows.length.toLocaleString('en')}{' '}
+          rows.
           {shown < eigenvalues.length && ` The first ${shown} of ${eigenvalues.length} are drawn.`} {note}
         </p>
       </div>
@@ -76,7 +87,7 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
             option={option}
             numbers={numbers}
           >
-            <CutLine kept={kept} shown={shown} most={rank} onCut={cut} />
+            <CutLine kept={wanted} shown={shown} most={rank} onCut={cut} />
           </ChartHost>
         </div>
         <Eigenvalues components={components} names={reduction.names} />
@@ -85,7 +96,10 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
         <Figures
           figures={[
             { value: percent(cost.held), of: 'of the variance kept' },
-            { value: `${cost.poorlyHeld.length} of ${measures.length.toLocaleString('en')}`, of: 'measures held below 0.4' },
+            {
+              value: `${cost.poorlyHeld.length} of ${measures.length.toLocaleString('en')}`,
+              of: 'measures held below 0.4',
+            },
             {
               value: cost.thin.length === 0 ? 'none' : `${cost.thin.length} of ${kept}`,
               of: 'dimensions led by fewer than three',
@@ -93,8 +107,8 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
           ]}
         />
         <p className="soft small">
-          What keeping {inWords(kept)} costs. Drag the line, or move it with <kbd>←</kbd> <kbd>→</kbd>; the brief takes a
-          number.
+          What keeping {inWords(kept)} costs. Drag the line, or move it with <kbd>←</kbd> <kbd>→</kbd>; the
+          brief takes a number.
         </p>
       </div>
     </div>
@@ -107,16 +121,25 @@ function heading(kept: number, held: number): string {
   return `${subject} ${percent(held)} of the variance`;
 }
 
+function runningSums(values: Float64Array): Float64Array {
+  const sums = values.slice();
+  for (let d = 1; d < sums.length; d++) sums[d]! += sums[d - 1]!;
+  return sums;
+}
+
 const MOST_ROWS = 400;
 
-function Eigenvalues({ components, names }: { components: Components; names: Readonly<Record<string, string>> }) {
+function Eigenvalues({
+  components,
+  names,
+}: {
+  components: Components;
+  names: Readonly<Record<string, string>>;
+}) {
   const dispatch = useAppDispatch();
   const { dimension } = useSelection();
   const { eigenvalues, shares, kept } = components;
-  const cumulative = useMemo(() => {
-    let sum = 0;
-    return Array.from(shares, share => (sum += share));
-  }, [shares]);
+  const cumulative = useMemo(() => runningSums(shares), [shares]);
   return (
     <div className={styles.table} tabIndex={0} role="region" aria-label="Eigenvalues, list">
       <table>
@@ -149,7 +172,9 @@ function Eigenvalues({ components, names }: { components: Components; names: Rea
         </tbody>
       </table>
       {eigenvalues.length > MOST_ROWS && (
-        <p className="soft small">The first {MOST_ROWS} of {eigenvalues.length}; all are in the file.</p>
+        <p className="soft small">
+          The first {MOST_ROWS} of {eigenvalues.length}; all are in the file.
+        </p>
       )}
     </div>
   );

@@ -80,7 +80,11 @@ export function screeOption(scree: Scree, tokens: Tokens, { height }: Size): Cha
           data: [
             { yAxis: scree.average },
             // The cut, under the labels; what is dragged lies over it.
-            { xAxis: kept + 0.5, lineStyle: { color: tokens.sward, type: 'solid', width: 2 }, label: { show: false } },
+            {
+              xAxis: kept + 0.5,
+              lineStyle: { color: tokens.sward, type: 'solid', width: 2 },
+              label: { show: false },
+            },
           ],
         },
       },

@@ -36,7 +36,9 @@ function Legend({ reduction, components }: { reduction: Reduction; components: C
         <>
           <div
             className={styles.ramp}
-            style={{ background: `linear-gradient(90deg, ${[0, 0.5, 1].map(place => rampColour(place, mode)).join(', ')})` }}
+            style={{
+              background: `linear-gradient(90deg, ${[0, 0.5, 1].map(place => rampColour(place, mode)).join(', ')})`,
+            }}
           />
           <p className={styles.ends}>
             <span>{figure(by.least, 4)}</span>
@@ -53,10 +55,16 @@ function Legend({ reduction, components }: { reduction: Reduction; components: C
                 <button
                   type="button"
                   aria-pressed={alone}
-                  title={alone ? 'Click shows the others again' : 'Click shows it alone; double click selects its rows'}
+                  title={
+                    alone
+                      ? 'Click shows the others again'
+                      : 'Click shows it alone; double click selects its rows'
+                  }
                   onClick={() => dispatch(isolatedLevel(group.code))}
                   onDoubleClick={() =>
-                    dispatch(selected({ rows: [...components.rows].filter(row => by.codeOf(row) === group.code) }))
+                    dispatch(
+                      selected({ rows: [...components.rows].filter(row => by.codeOf(row) === group.code) }),
+                    )
                   }
                 >
                   <Swatch style={group.style} />

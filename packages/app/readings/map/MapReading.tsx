@@ -23,7 +23,9 @@ import styles from './MapReading.module.css';
 /** Where does each row sit? The rows on two dimensions. */
 export function MapReading({ reduction }: { reduction: Reduction }) {
   const components = useComponents(reduction);
-  return <Resulting reading={components}>{value => <RowMap reduction={reduction} components={value} />}</Resulting>;
+  return (
+    <Resulting reading={components}>{value => <RowMap reduction={reduction} components={value} />}</Resulting>
+  );
 }
 
 function RowMap({ reduction, components }: { reduction: Reduction; components: Components }) {
@@ -64,14 +66,17 @@ function RowMap({ reduction, components }: { reduction: Reduction; components: C
     [points, by, isolated, selection.rows, axisName, xd, yd, view, size, tokens],
   );
   const onChart = useCallback(
-    (_: Chart, at: Size) =>
-      setSize(now => (now.width === at.width && now.height === at.height ? now : at)),
+    (_: Chart, at: Size) => setSize(now => (now.width === at.width && now.height === at.height ? now : at)),
     [],
   );
   const numbers = useCallback(
     () => [
       ['row', axisName(xd), points.flat ? 'spread' : axisName(yd)],
-      ...[...points.rows].map((row, i) => [rowName(table, recipe, row), String(points.x[i]), String(points.y[i])]),
+      ...[...points.rows].map((row, i) => [
+        rowName(table, recipe, row),
+        String(points.x[i]),
+        String(points.y[i]),
+      ]),
     ],
     [axisName, xd, yd, points, table, recipe],
   );

@@ -59,7 +59,9 @@ export function MapSurface(props: MapSurfaceProps) {
     const wheel = (event: WheelEvent) => {
       event.preventDefault();
       const box = element.getBoundingClientRect();
-      onView(zoomed(view, size, [event.clientX - box.left, event.clientY - box.top], Math.exp(event.deltaY / 400)));
+      onView(
+        zoomed(view, size, [event.clientX - box.left, event.clientY - box.top], Math.exp(event.deltaY / 400)),
+      );
     };
     element.addEventListener('wheel', wheel, { passive: false });
     return () => element.removeEventListener('wheel', wheel);
@@ -81,7 +83,10 @@ export function MapSurface(props: MapSurfaceProps) {
     const [fromX, fromY] = path[0]!;
     const moved = path.some(([x, y]) => Math.abs(x - fromX) > STILL || Math.abs(y - fromY) > STILL);
     if (moved) {
-      select([...points.rows].filter((_, i) => isWithin(pixels[i]!, path)), event.shiftKey);
+      select(
+        [...points.rows].filter((_, i) => isWithin(pixels[i]!, path)),
+        event.shiftKey,
+      );
       return;
     }
     const index = nearest(place(event), pixels, REACH);
@@ -147,7 +152,14 @@ export function MapSurface(props: MapSurfaceProps) {
             />
           )}
           {pointed >= 0 && (
-            <circle cx={pixels[pointed]![0]} cy={pixels[pointed]![1]} r="9" fill="none" stroke="var(--ink)" strokeWidth="1.5" />
+            <circle
+              cx={pixels[pointed]![0]}
+              cy={pixels[pointed]![1]}
+              r="9"
+              fill="none"
+              stroke="var(--ink)"
+              strokeWidth="1.5"
+            />
           )}
         </svg>
         <span className={`${styles.hint} soft small`}>draw around rows to select them · wheel zooms</span>
@@ -165,7 +177,12 @@ export function MapSurface(props: MapSurfaceProps) {
               {colour !== null && (
                 <div>
                   <dt className="soft">{colour}</dt>
-                  <dd>{textAt(table.columns.find(column => column.name === colour)!, row) || '–'}</dd>
+                  <dd>
+                    {textAt(
+                      table.columns.find(column => column.name === colour)!,
+                      row,
+                    ) || '–'}
+                  </dd>
                 </div>
               )}
               <div>

@@ -37,7 +37,12 @@ export function toPixel(view: View, { width, height }: Size, x: number, y: numbe
 }
 
 /** The view zoomed by a factor about a pixel, which stays where it is. */
-export function zoomed(view: View, { width, height }: Size, [px, py]: readonly [number, number], factor: number): View {
+export function zoomed(
+  view: View,
+  { width, height }: Size,
+  [px, py]: readonly [number, number],
+  factor: number,
+): View {
   const unit = view.unit * factor;
   return {
     x: view.x + (px - width / 2) * (view.unit - unit),

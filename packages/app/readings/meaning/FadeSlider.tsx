@@ -17,7 +17,9 @@ export function FadeSlider({ reduction }: { reduction: Reduction }) {
       step={0.05}
       value={reduction.fade}
       getAriaValueText={value => fixed(value, 2)}
-      onChange={(_, value) => edit(withReduction(recipe, reduction.id, { fade: value }), `fade ${reduction.id}`)}
+      onChange={(_, value) =>
+        edit(withReduction(recipe, reduction.id, { fade: value }), `fade ${reduction.id}`)
+      }
     />
   );
 }

@@ -46,7 +46,13 @@ export function Ledger({ reduction, components }: { reduction: Reduction; compon
   }
 
   return (
-    <div ref={scroller} className={styles.scroller} tabIndex={0} role="region" aria-label="Ledger, scrollable">
+    <div
+      ref={scroller}
+      className={styles.scroller}
+      tabIndex={0}
+      role="region"
+      aria-label="Ledger, scrollable"
+    >
       <table className={styles.ledger} aria-label="Ledger of loadings" aria-rowcount={order.length + 1}>
         <thead>
           <tr>
@@ -87,8 +93,13 @@ export function Ledger({ reduction, components }: { reduction: Reduction; compon
             const j = order[line.index]!;
             const measure = measures[j]!;
             const next = order[line.index + 1];
-            const values = Array.from({ length: kept }, (_, d) => correlations.values[d * measures.length + j]!);
-            const crossing = values.filter(value => Math.abs(value) >= reduction.fade && reduction.fade > 0).length;
+            const values = Array.from(
+              { length: kept },
+              (_, d) => correlations.values[d * measures.length + j]!,
+            );
+            const crossing = values.filter(
+              value => Math.abs(value) >= reduction.fade && reduction.fade > 0,
+            ).length;
             const held = communalities[j]!;
             return (
               <tr
@@ -103,7 +114,10 @@ export function Ledger({ reduction, components }: { reduction: Reduction; compon
                     {shortName(measure, kept > 3 ? 20 : 30)}
                   </button>
                   {crossing > 1 && (
-                    <span className={styles.tag} title={`at or above the threshold on ${crossing} dimensions`}>
+                    <span
+                      className={styles.tag}
+                      title={`at or above the threshold on ${crossing} dimensions`}
+                    >
                       {crossing === 2 ? 'two' : crossing === 3 ? 'three' : 'many'}
                     </span>
                   )}
@@ -119,7 +133,11 @@ export function Ledger({ reduction, components }: { reduction: Reduction; compon
                     </td>
                   );
                 })}
-                <td className={styles.held} data-poor={held < POORLY_HELD} title={held < POORLY_HELD ? 'poorly held: communality below 0.4' : undefined}>
+                <td
+                  className={styles.held}
+                  data-poor={held < POORLY_HELD}
+                  title={held < POORLY_HELD ? 'poorly held: communality below 0.4' : undefined}
+                >
                   <span className={styles.heldBar}>
                     <span style={{ width: `${100 * Math.min(1, held)}%` }} />
                   </span>

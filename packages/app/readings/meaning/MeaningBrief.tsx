@@ -14,7 +14,9 @@ export function MeaningBrief({ reduction }: { reduction: Reduction }) {
         panel={() => (
           <div style={{ padding: '8px 14px', width: 260 }}>
             <FadeSlider reduction={reduction} />
-            <p className="soft small">They fade and never vanish, so that a small loading is not taken for none.</p>
+            <p className="soft small">
+              They fade and never vanish, so that a small loading is not taken for none.
+            </p>
           </div>
         )}
       >

@@ -20,7 +20,12 @@ export function MeaningReading({ reduction }: { reduction: Reduction }) {
           <div className={styles.head}>
             <div role="group" aria-label="View" className={styles.views}>
               {(['ledger', 'plane'] as const).map(name => (
-                <button key={name} type="button" aria-pressed={view === name} onClick={() => setSearch(name === 'plane' ? { view: name } : {}, { replace: true })}>
+                <button
+                  key={name}
+                  type="button"
+                  aria-pressed={view === name}
+                  onClick={() => setSearch(name === 'plane' ? { view: name } : {}, { replace: true })}
+                >
                   {name === 'ledger' ? 'Ledger' : 'Plane'}
                 </button>
               ))}

@@ -59,9 +59,21 @@ export function Plane({ reduction, components, small = false }: PlaneProps) {
         <h2>
           {kept > 2 ? (
             <>
-              <AxisChoice label="Dimension to the right" value={x} kept={kept} reduction={reduction} onChange={d => setAxes([d, y])} />
+              <AxisChoice
+                label="Dimension to the right"
+                value={x}
+                kept={kept}
+                reduction={reduction}
+                onChange={d => setAxes([d, y])}
+              />
               {' against '}
-              <AxisChoice label="Dimension upward" value={y} kept={kept} reduction={reduction} onChange={d => setAxes([x, d])} />
+              <AxisChoice
+                label="Dimension upward"
+                value={y}
+                kept={kept}
+                reduction={reduction}
+                onChange={d => setAxes([x, d])}
+              />
             </>
           ) : (
             `${dimensionName(reduction.names, x)}${kept > 1 ? ` against ${dimensionName(reduction.names, y)}` : ''}`
@@ -84,7 +96,8 @@ export function Plane({ reduction, components, small = false }: PlaneProps) {
         ) : (
           'Arrows reach as far as the plane holds a measure; the circle is a correlation of 1.'
         )}
-        {measures.length > MOST_ARROWS && ` The ${MOST_ARROWS} longest of ${measures.length} arrows.`}
+        {measures.length > MOST_ARROWS &&
+          ` The ${MOST_ARROWS} longest of ${measures.length.toLocaleString('en')} arrows.`}
       </p>
     </>
   );

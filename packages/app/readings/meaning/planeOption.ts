@@ -66,7 +66,13 @@ export function planeOption(content: PlaneContent, tokens: Tokens, { width, heig
     xAxis: { ...axis, name: xName, nameLocation: 'middle', nameGap: side / 2 + 4 },
     yAxis: { ...axis, name: yName, nameLocation: 'end', nameGap: 5 },
     series: [
-      { type: 'line', data: circle, symbol: 'none', silent: true, lineStyle: { color: tokens.rule, width: 1.2 } },
+      {
+        type: 'line',
+        data: circle,
+        symbol: 'none',
+        silent: true,
+        lineStyle: { color: tokens.rule, width: 1.2 },
+      },
       {
         type: 'lines',
         coordinateSystem: 'cartesian2d',

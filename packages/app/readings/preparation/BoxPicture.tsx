@@ -7,9 +7,19 @@ const HEIGHT = 16;
 export function BoxPicture({ of }: { of: ColumnDescription | undefined }) {
   if (of?.kind !== 'number' || !(of.most > of.least)) return null;
   const place = (value: number) => 2 + ((value - of.least) / (of.most - of.least)) * (WIDTH - 4);
-  const [low, middle, high] = [of.lowerQuartile, of.median, of.upperQuartile].map(place) as [number, number, number];
+  const [low, middle, high] = [of.lowerQuartile, of.median, of.upperQuartile].map(place) as [
+    number,
+    number,
+    number,
+  ];
   return (
-    <svg width="100%" height={HEIGHT} viewBox={`0 0 ${WIDTH} ${HEIGHT}`} preserveAspectRatio="none" aria-hidden="true">
+    <svg
+      width="100%"
+      height={HEIGHT}
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      preserveAspectRatio="none"
+      aria-hidden="true"
+    >
       <line x1="2" x2={WIDTH - 2} y1={HEIGHT / 2} y2={HEIGHT / 2} stroke="var(--ink-soft)" />
       <rect
         x={low}

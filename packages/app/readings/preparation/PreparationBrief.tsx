@@ -16,7 +16,11 @@ const SCALES: readonly { value: Scale; name: string; when: string }[] = [
   },
 ];
 const WEIGHTINGS: readonly { value: Weighting; name: string; when: string }[] = [
-  { value: 'proportional', name: 'in proportion', when: 'Real weights: rescaled to sum to the rows, divisor n − 1.' },
+  {
+    value: 'proportional',
+    name: 'in proportion',
+    when: 'Real weights: rescaled to sum to the rows, divisor n − 1.',
+  },
   { value: 'counts', name: 'as counts', when: 'How often a row stands for itself: divisor Σw − 1.' },
 ];
 
@@ -28,8 +32,7 @@ export function PreparationBrief() {
   const weight = recipe.columns.find(({ role }) => role === 'weight');
   return (
     <>
-      Leave out rows with any missing measure; bring every measure to{' '}
-      <ScaleWord />
+      Leave out rows with any missing measure; bring every measure to <ScaleWord />
       {weight !== undefined && (
         <>
           ; weight rows by {weight.name}{' '}
@@ -65,7 +68,9 @@ export function ScaleWord({ asBasis = false }: { asBasis?: boolean }) {
       choices={choices}
       word={asBasis ? basis : SCALES.find(choice => choice.value === scale)!.name}
       onChoose={value => edit(withPreparation(recipe, { scale: value }), 'scale')}
-      note={asBasis ? 'This is the scale of question 2: it holds for every reduction of the study.' : undefined}
+      note={
+        asBasis ? 'This is the scale of question 2: it holds for every reduction of the study.' : undefined
+      }
     />
   );
 }

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { Account } from '@wold/core/recipe/run';
+import type { Account } from '@wold/core/preparation/prepare';
 import { count, figure } from '../../charts/format';
 import { rowName } from '../../lens/rowName';
 import { useAccount, useDescription } from '../../results/stages';
@@ -37,7 +37,12 @@ function Account({ account }: { account: Account }) {
       {measuresSetAside.length > 0 && (
         <p>
           Set aside:{' '}
-          {measuresSetAside.map(({ name, because }) => `${name} (${because === 'constant' ? 'does not vary in the rows used' : 'has no entries'})`).join(', ')}
+          {measuresSetAside
+            .map(
+              ({ name, because }) =>
+                `${name} (${because === 'constant' ? 'does not vary in the rows used' : 'has no entries'})`,
+            )
+            .join(', ')}
           .
         </p>
       )}
@@ -115,7 +120,9 @@ function LeftOut({ account }: { account: Account }) {
   const { rowsLeftOut } = account;
   return (
     <section className={styles.panel} aria-label="Rows left out">
-      <h2>{rowsLeftOut.length === 0 ? 'No row is left out' : `${count(rowsLeftOut.length, 'row')} left out`}</h2>
+      <h2>
+        {rowsLeftOut.length === 0 ? 'No row is left out' : `${count(rowsLeftOut.length, 'row')} left out`}
+      </h2>
       <p className="soft small">
         {rowsLeftOut.length === 0
           ? 'Every row has all measures.'
@@ -140,7 +147,9 @@ function LeftOut({ account }: { account: Account }) {
                       </button>
                     </th>
                     <td title={because.join(', ')}>
-                      {because.length > 3 ? `${because.slice(0, 2).join(', ')} and ${because.length - 2} more` : because.join(', ')}
+                      {because.length > 3
+                        ? `${because.slice(0, 2).join(', ')} and ${because.length - 2} more`
+                        : because.join(', ')}
                     </td>
                   </tr>
                 ))}

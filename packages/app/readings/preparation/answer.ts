@@ -5,7 +5,8 @@ import { useAccount } from '../../results/stages';
 /** 34 rows left out · unit variance */
 export function usePreparationAnswer(): Answer {
   const { value, stale, problem } = useAccount();
-  if (problem !== null) return { text: 'cannot be used yet', stale: false, attention: 1, because: problem.what };
+  if (problem !== null)
+    return { text: 'cannot be used yet', stale: false, attention: 1, because: problem.what };
   if (value === null) return { text: 'not there yet', stale: true, attention: 0, because: '' };
   const out = value.rowsLeftOut.length;
   const aside = value.measuresSetAside.length;

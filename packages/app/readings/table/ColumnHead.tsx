@@ -23,7 +23,8 @@ interface ColumnHeadProps {
 
 /** The head of a column: its name, role, a small picture of what it holds, and what is missing. */
 export function ColumnHead(props: ColumnHeadProps) {
-  const { id, index, left, width, column, rows, description, role, active, chosen, onSelect, onRoles } = props;
+  const { id, index, left, width, column, rows, description, role, active, chosen, onSelect, onRoles } =
+    props;
   const { missing } = description;
   return (
     <div

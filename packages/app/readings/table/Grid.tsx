@@ -76,7 +76,10 @@ export function Grid({ table, descriptions, rows }: GridProps) {
     const names = table.columns.map(column => column.name);
     const others = selection.columns.filter(other => other !== name);
     if (event.shiftKey && lastColumn !== undefined) {
-      const [from, to] = [names.indexOf(lastColumn), names.indexOf(name)].sort((a, b) => a - b) as [number, number];
+      const [from, to] = [names.indexOf(lastColumn), names.indexOf(name)].sort((a, b) => a - b) as [
+        number,
+        number,
+      ];
       const range = names.slice(from, to + 1).filter(other => other !== name);
       dispatch(selected({ columns: [...new Set([...others, ...range]), name] }));
     } else if (event.ctrlKey || event.metaKey) {
@@ -106,7 +109,8 @@ export function Grid({ table, descriptions, rows }: GridProps) {
     event.preventDefault();
     const name = table.columns[active.column]!.name;
     if (active.row >= 0) selectRow(rowOf(active.row), event);
-    else if (event.key === 'Enter') openRoles(name, document.getElementById(cellId(active)) ?? scroller.current!);
+    else if (event.key === 'Enter')
+      openRoles(name, document.getElementById(cellId(active)) ?? scroller.current!);
     else selectColumn(name, event);
   }
 
@@ -126,7 +130,12 @@ export function Grid({ table, descriptions, rows }: GridProps) {
         onKeyDown={press}
       >
         <div className={styles.headRow} role="row" aria-rowindex={1} style={{ height: HEAD_HEIGHT, width }}>
-          <div className={styles.corner} role="columnheader" aria-colindex={1} style={{ width: ROW_HEAD_WIDTH }}>
+          <div
+            className={styles.corner}
+            role="columnheader"
+            aria-colindex={1}
+            style={{ width: ROW_HEAD_WIDTH }}
+          >
             row
           </div>
           {across.getVirtualItems().map(item => {
@@ -166,7 +175,12 @@ export function Grid({ table, descriptions, rows }: GridProps) {
                 style={{ top: line.start, height: ROW_HEIGHT, width }}
                 onClick={event => selectRow(row, event)}
               >
-                <div className={styles.rowHead} role="rowheader" aria-colindex={1} style={{ width: ROW_HEAD_WIDTH }}>
+                <div
+                  className={styles.rowHead}
+                  role="rowheader"
+                  aria-colindex={1}
+                  style={{ width: ROW_HEAD_WIDTH }}
+                >
                   {row + 1}
                 </div>
                 {across.getVirtualItems().map(item => {

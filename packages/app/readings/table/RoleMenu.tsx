@@ -35,7 +35,12 @@ export function RoleMenu({ names, anchor, onClose }: RoleMenuProps) {
       anchorEl={anchor}
       open
       onClose={onClose}
-      slotProps={{ list: { 'aria-label': names.length === 1 ? `Role of ${names[0]}` : `Role of ${count(names.length, 'column')}` } }}
+      slotProps={{
+        list: {
+          'aria-label':
+            names.length === 1 ? `Role of ${names[0]}` : `Role of ${count(names.length, 'column')}`,
+        },
+      }}
     >
       {ROLES.map(role => (
         <MenuItem

@@ -23,9 +23,9 @@ export function TableBrief() {
   const others = recipe.columns.filter(({ role }) => role !== 'measure' && role !== 'label');
   return (
     <>
-      {count(rows, 'row')} of “{table.name}”, read as {dialect.encoding} with {DELIMITERS[dialect.delimiter]} between
-      entries and decimal {dialect.decimal === '.' ? 'points' : 'commas'}; {count(roles.measure, 'measure')},{' '}
-      {count(roles.label, 'label')}
+      {count(rows, 'row')} of “{table.name}”, read as {dialect.encoding} with {DELIMITERS[dialect.delimiter]}{' '}
+      between entries and decimal {dialect.decimal === '.' ? 'points' : 'commas'};{' '}
+      {count(roles.measure, 'measure')}, {count(roles.label, 'label')}
       {others.length > 0 && (
         <>
           {' and '}
@@ -38,7 +38,9 @@ export function TableBrief() {
                     <strong>{name}</strong> <span className="soft">{role}</span>
                   </li>
                 ))}
-                {others.length > MOST_NAMED && <li className="soft">and {others.length - MOST_NAMED} more</li>}
+                {others.length > MOST_NAMED && (
+                  <li className="soft">and {others.length - MOST_NAMED} more</li>
+                )}
               </ul>
             )}
           >

@@ -26,7 +26,10 @@ export function TableReading() {
         <Figures
           figures={[
             { value: summary.rows.toLocaleString('en'), of: summary.rows === 1 ? 'row' : 'rows' },
-            { value: summary.roles.measure.toLocaleString('en'), of: summary.roles.measure === 1 ? 'measure' : 'measures' },
+            {
+              value: summary.roles.measure.toLocaleString('en'),
+              of: summary.roles.measure === 1 ? 'measure' : 'measures',
+            },
             { value: String(summary.roles.label), of: summary.roles.label === 1 ? 'label' : 'labels' },
             {
               value: summary.missing.toLocaleString('en'),
@@ -37,7 +40,11 @@ export function TableReading() {
         />
         {selectedRows.length > 0 && (
           <label className={styles.narrow}>
-            <input type="checkbox" checked={narrowed} onChange={event => setOnlySelected(event.target.checked)} />
+            <input
+              type="checkbox"
+              checked={narrowed}
+              onChange={event => setOnlySelected(event.target.checked)}
+            />
             only the {selectedRows.length.toLocaleString('en')} selected
           </label>
         )}

@@ -11,8 +11,17 @@ export function useTableAnswer(): Answer {
   const recipe = useRecipe();
   return useMemo(() => {
     const { rows, roles } = summarise(table, recipe);
-    const text = [count(rows, 'row'), count(roles.measure, 'measure'), roles.label === 0 ? 'no\u00a0label' : count(roles.label, 'label')].join(' · ');
+    const text = [
+      count(rows, 'row'),
+      count(roles.measure, 'measure'),
+      roles.label === 0 ? 'no\u00a0label' : count(roles.label, 'label'),
+    ].join(' · ');
     const notes = table.notes.length;
-    return { text, stale: false, attention: notes, because: `${count(notes, 'note')} on how the file was read` };
+    return {
+      text,
+      stale: false,
+      attention: notes,
+      because: `${count(notes, 'note')} on how the file was read`,
+    };
   }, [table, recipe]);
 }

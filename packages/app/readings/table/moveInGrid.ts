@@ -18,7 +18,11 @@ interface Key {
 }
 
 /** Where a key leads from a cell, within bounds; null for keys that do not move. */
-export function moveInGrid({ row, column }: Cell, { key, ctrlKey, metaKey }: Key, bounds: Bounds): Cell | null {
+export function moveInGrid(
+  { row, column }: Cell,
+  { key, ctrlKey, metaKey }: Key,
+  bounds: Bounds,
+): Cell | null {
   const far = ctrlKey || metaKey;
   const to = (nextRow: number, nextColumn: number): Cell => ({
     row: Math.max(-1, Math.min(bounds.rows - 1, nextRow)),

@@ -1,0 +1,133 @@
+import { crossProducts } from '@wold/core/algebra/crossProducts';
+import { zeros, type Matrix } from '@wold/core/algebra/matrix';
+import { seededRandom } from '@wold/core/algebra/random';
+import { symmetricEigen } from '@wold/core/algebra/symmetricEigen';
+import { components } from '@wold/core/components/components';
+import { decompose } from '@wold/core/components/decompose';
+import { prepare } from '@wold/core/preparation/prepare';
+import type { Table } from '@wold/core/table/table';
+
+/** A piece of work done in Wold's way and in the plain way, to be timed against each other in one run. */
+export interface Contest {
+  readonly name: string;
+  readonly ours: () => void;
+  readonly plain: () => void;
+}
+
+/** Principal components of n × p numbers: whole, and its two heavy parts apart. */
+export function componentsContests(n: number, p: number): Contest[] {
+  const table = randomTable(n, p);
+  const input = {
+    measures: table.columns.map(column => column.name),
+    weight: null,
+    weighting: 'proportional',
+    scale: 'unit-variance',
+  } as const;
+  const prepared = prepare(table, input);
+  const correlations = crossProducts(prepared.values);
+  return [
+    {
+      name: `principal components of ${n} × ${p}, from the table to the scores`,
+      ours: () => {
+        const ready = prepare(table, input);
+        components(ready, decompose(ready), 10);
+      },
+      plain: () => {
+        const ready = prepare(table, input);
+        plainScores(ready.values, jacobi(plainProducts(ready.values)).vectors, 10);
+      },
+    },
+    {
+      name: `cross-products of ${n} × ${p}`,
+      ours: () => crossProducts(prepared.values),
+      plain: () => plainProducts(prepared.values),
+    },
+    {
+      name: `all eigenpairs of a symmetric ${p} × ${p}`,
+      ours: () => symmetricEigen(correlations),
+      plain: () => jacobi(correlations),
+    },
+  ];
+}
+
+function randomTable(n: number, p: number): Table {
+  const { normal } = seededRandom(11);
+  const common = Float64Array.from({ length: n }, normal);
+  return {
+    key: 'bench',
+    name: 'bench',
+    rows: n,
+    columns: Array.from({ length: p }, (_, j) => ({
+      kind: 'number',
+      name: `x${j}`,
+      values: common.map(c => (j % 3) * c + normal()),
+      missing: null,
+      exceptions: null,
+    })),
+    dialect: { encoding: 'UTF-8', delimiter: ',', decimal: '.', header: true },
+    notes: [],
+  };
+}
+
+/** XᵀX by three nested loops. */
+function plainProducts({ rows: n, columns: p, values }: Matrix): Matrix {
+  const result = zeros(p, p);
+  for (let a = 0; a < p; a++) {
+    for (let b = 0; b < p; b++) {
+      let sum = 0;
+      for (let i = 0; i < n; i++) sum += values[a * n + i]! * values[b * n + i]!;
+      result.values[b * p + a] = sum;
+    }
+  }
+  return result;
+}
+
+function plainScores({ rows: n, columns: p, values }: Matrix, vectors: Matrix, kept: number): Matrix {
+  const result = zeros(n, kept);
+  for (let i = 0; i < n; i++) {
+    for (let d = 0; d < kept; d++) {
+      let sum = 0;
+      for (let j = 0; j < p; j++) sum += values[j * n + i]! * vectors.values[d * p + j]!;
+      result.values[d * n + i] = sum;
+    }
+  }
+  return result;
+}
+
+/** Cyclic Jacobi rotations (Jacobi 1846), as plainly as they are told. */
+function jacobi(matrix: Matrix): { vectors: Matrix } {
+  const p = matrix.rows;
+  const a = matrix.values.slice();
+  const v = new Float64Array(p * p);
+  for (let i = 0; i < p; i++) v[i * p + i] = 1;
+  const scale = a.reduce((sum, value) => sum + value * value, 0);
+  for (let sweep = 0; sweep < 30; sweep++) {
+    let off = 0;
+    for (let i = 0; i < p; i++) for (let j = 0; j < i; j++) off += a[i * p + j]! * a[i * p + j]!;
+    if (off < 1e-22 * scale) break;
+    for (let i = 0; i < p; i++) for (let j = i + 1; j < p; j++) rotate(a, v, p, i, j);
+  }
+  return { vectors: { rows: p, columns: p, values: v } };
+}
+
+function rotate(a: Float64Array, v: Float64Array, p: number, i: number, j: number): void {
+  const beside = a[i * p + j]!;
+  if (beside === 0) return;
+  const theta = (a[j * p + j]! - a[i * p + i]!) / (2 * beside);
+  const t = (theta >= 0 ? 1 : -1) / (Math.abs(theta) + Math.sqrt(theta * theta + 1));
+  const c = 1 / Math.sqrt(t * t + 1);
+  const s = t * c;
+  for (let k = 0; k < p; k++) {
+    const [x, y] = [a[k * p + i]!, a[k * p + j]!];
+    a[k * p + i] = c * x - s * y;
+    a[k * p + j] = s * x + c * y;
+  }
+  for (let k = 0; k < p; k++) {
+    const [x, y] = [a[i * p + k]!, a[j * p + k]!];
+    a[i * p + k] = c * x - s * y;
+    a[j * p + k] = s * x + c * y;
+    const [u, w] = [v[i * p + k]!, v[j * p + k]!];
+    v[i * p + k] = c * u - s * w;
+    v[j * p + k] = s * u + c * w;
+  }
+}

@@ -1,0 +1,84 @@
+import { ask, expect, expectAccessible, openFile, openSherds, test } from './helpers';
+
+const QUESTIONS = [
+  'What do I have?',
+  'Is it fit to use?',
+  'How many dimensions?',
+  'What do they mean?',
+  'Where does each row sit?',
+];
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`every view keeps the rules of access, ${scheme}`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: scheme });
+    await openSherds(page);
+    for (const question of QUESTIONS) {
+      await ask(page, question);
+      await expect(page.getByRole('status', { name: 'Running work' })).toContainText('nothing running');
+      await expectAccessible(page);
+    }
+    await page.keyboard.press('?');
+    await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Close' }).click();
+    await page.getByRole('link', { name: 'Wold, all studies' }).click();
+    await expect(page.getByRole('link', { name: /Tavering sherds/ })).toBeVisible();
+    await expectAccessible(page);
+  });
+}
+
+test('a problem and a selection keep the rules of access', async ({ page }) => {
+  await openFile(page, 'small.csv', 'a,b\n1,2\n');
+  await ask(page, 'How many dimensions?');
+  await expectAccessible(page);
+  await openSherds(page);
+  await page.keyboard.press('6');
+  await page
+    .getByRole('region', { name: 'Legend' })
+    .getByRole('button', { name: /Marram/ })
+    .dblclick();
+  await expect(page.getByRole('heading', { name: '38 rows selected' })).toBeVisible();
+  await expectAccessible(page);
+});
+
+test('with the keyboard alone: a role, a cut, a name, a row on the map', async ({ page }) => {
+  await openSherds(page);
+  const rail = page.getByRole('navigation', { name: 'Questions' });
+  const grid = page.getByRole('grid');
+  await grid.focus();
+  for (let step = 0; step < 4; step++) await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('menu', { name: 'Role of SiO2 %' })).toBeVisible();
+  await page.keyboard.press('a');
+  await page.keyboard.press('Enter');
+  await expect(rail).toContainText('19 measures');
+  await expect(grid).toBeFocused();
+
+  await page.keyboard.press('4');
+  await page.getByRole('slider', { name: 'Dimensions kept' }).focus();
+  await page.keyboard.press('Home');
+  await page.keyboard.press('ArrowRight');
+  await expect(rail).toContainText('2 of 19 hold');
+
+  await page.keyboard.press('5');
+  await page.getByRole('button', { name: 'Name of dimension 1: none yet. Edit' }).focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('Clay 1');
+  await page.keyboard.press('Enter');
+  await expect(rail).toContainText('1 of 2 named');
+
+  await page.keyboard.press('6');
+  await page.getByRole('application').focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('complementary', { name: 'Lens' })).toContainText('Row ');
+  await page.keyboard.press('c');
+  await page.getByRole('button', { name: /^fabric/ }).focus();
+  await page.keyboard.press('Enter');
+  await expect(rail).toContainText('coloured by fabric');
+  await page.keyboard.press('l');
+  await expect(page.getByRole('button', { name: 'Open the lens' })).toBeVisible();
+  await page.keyboard.press('b');
+  await expect(page.getByRole('button', { name: 'Open the shelf' })).toBeVisible();
+});

@@ -1,0 +1,129 @@
+import { ask, expect, openFile, takeOut, test } from './helpers';
+
+const COMPLAINTS = [
+  ['an empty file', 'none.csv', '', 'The file is empty'],
+  ['a header only', 'head.csv', 'a,b,c\n', 'has a header and no rows'],
+  ['a binary file', 'photo.csv', Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0, 1, 2]), 'PNG picture'],
+  ['a workbook', 'book.csv', Buffer.from('PK\u0003\u0004 and more'), 'workbook'],
+  ['an open quotation mark', 'quote.csv', 'a,b\n1,"2\n3,4\n', 'never closed'],
+] as const;
+
+for (const [what, name, content, message] of COMPLAINTS) {
+  test(`${what} is refused with what, where and what to do`, async ({ page }) => {
+    await openFile(page, name, content);
+    const alert = page.getByRole('alert');
+    await expect(alert).toContainText(name);
+    await expect(alert).toContainText(new RegExp(message, 'i'));
+    await expect(alert.getByRole('paragraph')).not.toBeEmpty();
+    await expect(page.getByRole('region', { name: 'Studies kept in this browser' })).toContainText(
+      'None yet',
+    );
+  });
+}
+
+test('the whole path with an awkward file: semicolons, decimal commas, UTF-16, gaps, a constant, odd names', async ({
+  page,
+}) => {
+  const rows = Array.from({ length: 40 }, (_, i) => {
+    const [x, y] = [Math.sin(i), Math.cos(1.7 * i)];
+    const numbers = [x, x + 0.2 * y, y, y - 0.1 * x, 7, i === 5 ? null : x * y];
+    return [
+      `"Krug ""${i}""\nzwei"`,
+      i % 3 === 0 ? 'Süd' : 'Nørd',
+      ...numbers.map(v => (v === null ? 'n.b.' : v.toFixed(4).replace('.', ','))),
+    ];
+  });
+  const header = [
+    'Gefäß',
+    'Gruppe',
+    'Länge',
+    'Länge',
+    '',
+    'Tiefe; außen',
+    'gleich',
+    'ganz besonders langer Name einer Spalte',
+  ];
+  const text = [header.map(h => `"${h}"`), ...rows].map(row => row.join(';')).join('\r\n');
+  const bytes = Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from(text, 'utf16le')]);
+  await openFile(page, 'töpfe.csv', bytes);
+
+  const rail = page.getByRole('navigation', { name: 'Questions' });
+  await expect(rail).toContainText('40 rows · 6 measures · 1 label');
+  await page.getByRole('button', { name: '3 notes on reading' }).click();
+  const notes = page.getByRole('dialog', { name: 'Notes on how the file was read' });
+  await expect(notes).toContainText('“Länge” stands more than once');
+  await expect(notes).toContainText('Column 5 has no name');
+  await expect(notes).toContainText('1 of 40 entries are not numbers (“n.b.”)');
+  await page.keyboard.press('Escape');
+
+  await ask(page, 'Is it fit to use?');
+  await expect(page.getByRole('main')).toContainText('gleich (does not vary in the rows used)');
+  await expect(page.getByRole('heading', { name: '1 row left out' })).toBeVisible();
+  await ask(page, 'How many dimensions?');
+  await expect(page.getByRole('main')).toContainText('5 measures in 39 rows');
+  await ask(page, 'What do they mean?');
+  await expect(page.getByRole('table', { name: 'Ledger of loadings' }).getByRole('row')).toHaveCount(6);
+  await ask(page, 'Where does each row sit?');
+  await expect(page.getByRole('region', { name: 'Legend' })).toContainText('Nørd');
+
+  const scores = await takeOut(page, 'Scores');
+  expect(scores.text).toContain('"Krug ""0""\nzwei"');
+  expect(scores.text).toContain('n.b.');
+});
+
+test('tables too small or too gappy can be looked at, and say why they cannot be reduced', async ({
+  page,
+}) => {
+  for (const [content, message] of [
+    ['a,b\n1,2\n', 'The table has 1 row, too few to compare'],
+    ['a,b,c\n1,,3\n,2,3\n4,5,\n', 'No row is complete, of 3'],
+    ['k,l\nx,y\nz,w\nz,y\n', 'There is no measure to reduce'],
+    ['a,b\n1,5\n2,5\n3,5\n', 'There is only one measure to reduce; set aside: “b” (constant)'],
+  ] as const) {
+    await openFile(page, 'small.csv', content);
+    await expect(page.getByRole('grid')).toBeVisible();
+    await ask(page, 'How many dimensions?');
+    await expect(page.getByRole('alert')).toContainText(message);
+  }
+});
+
+test('3 rows, and more columns than rows', async ({ page }) => {
+  await openFile(page, 'three.csv', 'a,b,c,d,e\n1,2,3,4,9\n2,4,1,3,7\n3,5,9,2,8\n');
+  await ask(page, 'How many dimensions?');
+  await expect(page.getByRole('region', { name: 'Eigenvalues, list' }).getByRole('row')).toHaveCount(3);
+  await ask(page, 'Where does each row sit?');
+  await expect(page.getByRole('application')).toBeVisible();
+});
+
+test('2,000 columns: the grid, the ledger and the plane stay in reach', async ({ page }) => {
+  const names = Array.from({ length: 2000 }, (_, j) => `measure ${j}`);
+  const rows = Array.from({ length: 30 }, (_, i) =>
+    names.map((_, j) => (Math.sin(i * (1 + (j % 3))) + Math.sin(i * j * 0.37) / 3).toFixed(3)),
+  );
+  await openFile(page, 'wide.csv', [names, ...rows].map(row => row.join(',')).join('\n'));
+  const grid = page.getByRole('grid');
+  await expect(grid).toHaveAttribute('aria-colcount', '2001');
+  await grid.focus();
+  await page.keyboard.press('End');
+  await expect(page.getByRole('columnheader', { name: /measure 1999/ })).toBeVisible();
+  await ask(page, 'What do they mean?');
+  await expect(page.getByRole('table', { name: 'Ledger of loadings' })).toHaveAttribute(
+    'aria-rowcount',
+    '2001',
+  );
+  await expect(page.getByRole('complementary', { name: 'Lens' })).toContainText(
+    'The 150 longest of 2,000 arrows',
+  );
+});
+
+test('several files at once are not guessed at', async ({ page }) => {
+  await page.goto('/');
+  const data = await page.evaluateHandle(() => {
+    const transfer = new DataTransfer();
+    transfer.items.add(new File(['a,b\n1,2\n'], 'one.csv'));
+    transfer.items.add(new File(['a,b\n1,2\n'], 'two.csv'));
+    return transfer;
+  });
+  await page.getByRole('main').dispatchEvent('drop', { dataTransfer: data });
+  await expect(page.getByRole('status')).toContainText(['2 files were dropped']);
+});

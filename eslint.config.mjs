@@ -1,0 +1,120 @@
+import js from '@eslint/js';
+import hooks from 'eslint-plugin-react-hooks';
+import globals from 'globals';
+import tseslint from 'typescript-eslint';
+
+/** Folders of core in the order of the house: each uses only those above it. */
+const CORE = [
+  'table',
+  'algebra',
+  'preparation',
+  'suitability',
+  'dimensions',
+  'components',
+  'writeup',
+  'recipe',
+  'demo',
+];
+
+/** Core's folder rules: a folder imports nothing from the folders below it. */
+const coreFolders = CORE.map((folder, index) => ({
+  files: [`packages/core/${folder}/**/*.ts`],
+  ignores: ['**/*.test.ts'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          ...hostImports(),
+          ...CORE.slice(index + 1).map(below => ({
+            group: [`**/${below}/*`],
+            message: `core/${folder} stands above core/${below} and must not import from it.`,
+          })),
+        ],
+      },
+    ],
+  },
+}));
+
+function hostImports() {
+  return [
+    {
+      group: ['node:*', 'fs', 'path', 'react', 'react-dom', '@mui/*', 'echarts', 'dexie'],
+      message: 'Core runs on any host.',
+    },
+    {
+      group: ['@wold/*', '**/app/**', '**/server/**', '**/cli/**'],
+      message: 'Imports run from the hosts to core.',
+    },
+  ];
+}
+
+export default tseslint.config(
+  { ignores: ['**/dist/**', '**/node_modules/**', 'test-results/**', 'playwright-report/**'] },
+  js.configs.recommended,
+  ...tseslint.configs.strict,
+  {
+    rules: {
+      '@typescript-eslint/no-non-null-assertion': 'off', // checked indexing makes a known place need it
+      '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_', argsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-invalid-void-type': 'off',
+      eqeqeq: 'error',
+      'no-console': 'off',
+    },
+  },
+  {
+    files: ['packages/core/**/*.ts'],
+    ignores: ['**/*.test.ts', '**/*.d.ts'],
+    rules: {
+      'no-restricted-imports': ['error', { patterns: hostImports() }],
+      'no-restricted-globals': [
+        'error',
+        ...[
+          'window',
+          'document',
+          'self',
+          'navigator',
+          'localStorage',
+          'fetch',
+          'process',
+          'Buffer',
+          'require',
+        ].map(name => ({ name, message: 'Core runs on any host; ask for it through Host.' })),
+      ],
+    },
+  },
+  ...coreFolders,
+  {
+    files: ['packages/app/**/*.{ts,tsx}'],
+    languageOptions: { globals: globals.browser },
+    plugins: { 'react-hooks': hooks },
+    rules: {
+      ...hooks.configs.recommended.rules,
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            { group: ['node:*', '@wold/server*', '@wold/cli*'], message: 'The app runs in a browser.' },
+          ],
+        },
+      ],
+    },
+  },
+  {
+    files: ['packages/{server,cli}/**/*.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              group: ['**/app/**', 'react', 'react-dom'],
+              message: 'Server and command line do not use the app.',
+            },
+          ],
+        },
+      ],
+    },
+  },
+  { files: ['**/*.mjs', '*.ts', 'e2e/**/*.ts'], languageOptions: { globals: globals.node } },
+);

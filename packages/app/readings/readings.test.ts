@@ -1,0 +1,237 @@
+import fc from 'fast-check';
+import type { Components } from '@wold/core/components/components';
+import type { Column } from '@wold/core/table/column';
+import { freshRecipe } from '@wold/core/recipe/fresh';
+import { readDelimited } from '@wold/core/table/readDelimited';
+import { light } from '../theme/tokens';
+import { costOf } from './dimensions/cost';
+import { screeOption, shownDimensions } from './dimensions/screeOption';
+import { colouring } from './map/colouring';
+import { isWithin, nearest, type Pixel } from './map/lasso';
+import { pointsOf } from './map/points';
+import { ranges, toPixel, wholeView, zoomed } from './map/view';
+import { angleBetween, angleInWords } from './meaning/angle';
+import { planeOption } from './meaning/planeOption';
+import { moveInGrid } from './table/moveInGrid';
+import { summarise } from './table/summary';
+
+const read = (text: string) => readDelimited(new TextEncoder().encode(text), 'made.csv');
+const key = (name: string, ctrlKey = false) => ({ key: name, ctrlKey, metaKey: false });
+
+test('the table in figures', () => {
+  const table = read('kiln,a,b\nx,1,\ny,,3\nx,2,4\n');
+  expect(summarise(table, freshRecipe(table))).toMatchObject({
+    rows: 3,
+    columns: 3,
+    missing: 2,
+    missingShare: 2 / 9,
+    roles: { measure: 2, label: 1, aside: 0 },
+  });
+});
+
+describe('keys in the grid', () => {
+  const bounds = { rows: 5, columns: 3, page: 2 };
+  test.each([
+    ['ArrowDown', false, { row: 1, column: 1 }, { row: 2, column: 1 }],
+    ['ArrowUp', false, { row: 0, column: 1 }, { row: -1, column: 1 }],
+    ['ArrowUp', false, { row: -1, column: 1 }, { row: -1, column: 1 }],
+    ['ArrowLeft', false, { row: 1, column: 0 }, { row: 1, column: 0 }],
+    ['ArrowRight', true, { row: 1, column: 0 }, { row: 1, column: 2 }],
+    ['PageDown', false, { row: 3, column: 0 }, { row: 4, column: 0 }],
+    ['Home', true, { row: 3, column: 2 }, { row: -1, column: 0 }],
+    ['End', false, { row: 3, column: 0 }, { row: 3, column: 2 }],
+  ])('%s (with control: %s)', (name, far, from, to) =>
+    expect(moveInGrid(from, key(name, far), bounds)).toEqual(to),
+  );
+
+  test('other keys do not move', () =>
+    expect(moveInGrid({ row: 0, column: 0 }, key('a'), bounds)).toBeNull());
+});
+
+const components = (kept: number, correlations: number[], measures = ['a', 'b', 'c', 'd']): Components => {
+  const p = measures.length;
+  const matrix = { rows: p, columns: kept, values: Float64Array.from(correlations) };
+  const communalities = Float64Array.from(measures, (_, j) =>
+    Array.from({ length: kept }, (_, d) => correlations[d * p + j]! ** 2).reduce((sum, v) => sum + v, 0),
+  );
+  return {
+    measures,
+    rows: Uint32Array.of(0, 2, 3),
+    kept,
+    note: null,
+    eigenvalues: Float64Array.of(2, 1.2, 0.5, 0.3),
+    shares: Float64Array.of(0.5, 0.3, 0.125, 0.075),
+    coefficients: matrix,
+    loadings: matrix,
+    correlations: matrix,
+    communalities,
+    scores: { rows: 3, columns: kept, values: Float64Array.from({ length: 3 * kept }, (_, i) => i - 1) },
+  };
+};
+
+test('what a cut costs: variance kept, measures poorly held, thin dimensions', () => {
+  const cost = costOf(components(2, [0.9, 0.8, 0.7, 0.1, 0.1, 0.2, 0.1, 0.5]));
+  expect(cost.held).toBeCloseTo(0.8, 12);
+  expect(cost.poorlyHeld).toEqual(['d']);
+  expect(cost.thin).toEqual([2]);
+});
+
+describe('the scree', () => {
+  const size = { width: 400, height: 300 };
+  const option = (kept: number) =>
+    screeOption(
+      {
+        eigenvalues: Float64Array.of(2, 1.2, 0.5, 0.3),
+        shares: Float64Array.of(0.5, 0.3, 0.125, 0.075),
+        kept,
+        average: 1,
+        averageName: 'eigenvalue 1',
+      },
+      light,
+      size,
+    ) as { series: { data: number[][]; markLine?: { data: object[] } }[] };
+
+  test('shows every eigenvalue, the kept ones apart, with the average and the cut drawn in', () => {
+    const [line, kept] = option(2).series;
+    expect(line!.data).toEqual([
+      [1, 2],
+      [2, 1.2],
+      [3, 0.5],
+      [4, 0.3],
+    ]);
+    expect(kept!.data).toEqual([
+      [1, 2],
+      [2, 1.2],
+    ]);
+    expect(line!.markLine!.data).toMatchObject([{ yAxis: 1 }, { xAxis: 2.5 }]);
+  });
+
+  test('draws at most forty dimensions, but never fewer than are kept', () => {
+    expect(shownDimensions(20, 3)).toBe(20);
+    expect(shownDimensions(300, 3)).toBe(40);
+    expect(shownDimensions(300, 60)).toBe(65);
+    expect(shownDimensions(62, 60)).toBe(62);
+  });
+});
+
+describe('the plane', () => {
+  test('angles of arrows', () => {
+    expect(angleBetween([1, 0], [0, 2])).toBeCloseTo(90, 12);
+    expect(angleBetween([1, 0], [-3, 0])).toBeCloseTo(180, 12);
+    expect(angleBetween([1, 1], [2, 2])).toBeCloseTo(0, 5);
+    expect(angleBetween([0, 0], [1, 0])).toBeNaN();
+    expect(angleInWords(90)).toMatch(/unrelated/);
+    expect(angleInWords(10)).toMatch(/go together/);
+    expect(angleInWords(175)).toMatch(/counter/);
+  });
+
+  test('an arrow for every measure, and names that keep clear of each other', () => {
+    const arrows = Array.from({ length: 30 }, (_, j) => ({ measure: `m${j}`, x: 0.8, y: 0.001 * j }));
+    const option = planeOption({ arrows, chosen: ['m7'], xName: 'X', yName: 'Y' }, light, {
+      width: 300,
+      height: 340,
+    });
+    const [, lines, names] = (option as { series: { data: { label?: { formatter: string } }[] }[] }).series;
+    expect(lines!.data).toHaveLength(30);
+    expect(names!.data.length).toBeLessThan(10);
+    expect(names!.data[0]!.label!.formatter).toBe('m7');
+  });
+});
+
+describe('the view of the map', () => {
+  const size = { width: 800, height: 600 };
+  const finite = fc.double({ min: -1e3, max: 1e3, noNaN: true });
+  const points = fc.array(fc.tuple(finite, finite), { minLength: 1, maxLength: 20 });
+
+  test('holds every point, with equal units both ways', () => {
+    fc.assert(
+      fc.property(points, list => {
+        const xs = list.map(([x]) => x);
+        const ys = list.map(([, y]) => y);
+        const view = wholeView(xs, ys, size);
+        const { x, y } = ranges(view, size);
+        expect((x[1] - x[0]) / size.width).toBeCloseTo((y[1] - y[0]) / size.height, 6);
+        list.forEach(([px, py]) => {
+          const [left, top] = toPixel(view, size, px, py);
+          expect(left).toBeGreaterThanOrEqual(0);
+          expect(left).toBeLessThanOrEqual(size.width);
+          expect(top).toBeGreaterThanOrEqual(0);
+          expect(top).toBeLessThanOrEqual(size.height);
+        });
+      }),
+    );
+  });
+
+  test('zooming keeps the point under the hand where it is', () => {
+    fc.assert(
+      fc.property(finite, finite, fc.double({ min: 0.2, max: 5, noNaN: true }), (x, y, factor) => {
+        const view = { x: 3, y: -2, unit: 0.5 };
+        const pixel = toPixel(view, size, x, y);
+        const after = toPixel(zoomed(view, size, pixel, factor), size, x, y);
+        expect(after[0]).toBeCloseTo(pixel[0], 5);
+        expect(after[1]).toBeCloseTo(pixel[1], 5);
+      }),
+    );
+  });
+});
+
+describe('what the hand means on the map', () => {
+  const square: Pixel[] = [
+    [0, 0],
+    [10, 0],
+    [10, 10],
+    [0, 10],
+  ];
+  test('a point is within an outline, also a bent one', () => {
+    expect(isWithin([5, 5], square)).toBe(true);
+    expect(isWithin([15, 5], square)).toBe(false);
+    const bent: Pixel[] = [
+      [0, 0],
+      [10, 0],
+      [10, 10],
+      [5, 2],
+      [0, 10],
+    ];
+    expect(isWithin([5, 8], bent)).toBe(false);
+    expect(isWithin([1, 5], bent)).toBe(true);
+  });
+
+  test('the nearest point within reach', () => {
+    expect(nearest([1, 1], square, 5)).toBe(0);
+    expect(nearest([8, 9], square, 5)).toBe(2);
+    expect(nearest([50, 50], square, 5)).toBe(-1);
+  });
+});
+
+describe('the colours of the map', () => {
+  const table = read('kiln,x\nb,1\na,2\n,3\nb,4\n');
+  const rows = Uint32Array.of(0, 1, 2, 3);
+  const by = (column: Column | null) => colouring(column, rows, 'light', light);
+
+  test('by levels: a group each with its count, those without a level last', () => {
+    const levels = by(table.columns[0]!);
+    if (levels.kind !== 'levels') throw new Error('expected levels');
+    expect(levels.groups.map(({ name, count }) => [name, count])).toEqual([
+      ['a', 1],
+      ['b', 2],
+      ['no kiln given', 1],
+    ]);
+    expect(levels.codeOf(2)).toBe(-1);
+  });
+
+  test('by a number: its range, each row a shade', () => {
+    const number = by(table.columns[1]!);
+    if (number.kind !== 'number') throw new Error('expected a number');
+    expect([number.least, number.most]).toEqual([1, 4]);
+    expect(number.colourOf(0)).not.toBe(number.colourOf(3));
+  });
+
+  test('one kept dimension stands flat, its groups above each other', () => {
+    const flat = pointsOf(components(1, [0.9, 0.8, 0.7, 0.6]), 1, 2, by(null));
+    expect(flat.flat).toBe(true);
+    expect([...flat.x]).toEqual([-1, 0, 1]);
+    const deep = pointsOf(components(2, Array(8).fill(0.5)), 2, 1, by(null));
+    expect(deep.flat).toBe(false);
+    expect([...deep.x]).toEqual([2, 3, 4]);
+  });
+});

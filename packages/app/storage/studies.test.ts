@@ -1,0 +1,72 @@
+import 'fake-indexeddb/auto';
+import { readDelimited } from '@wold/core/table/readDelimited';
+import { database } from './database';
+import { keepResult, loadResult } from './results';
+import {
+  copyStudy,
+  createStudy,
+  deleteStudy,
+  listStudies,
+  loadStudy,
+  renameStudy,
+  restoreStudy,
+  sweepDeleted,
+} from './studies';
+
+const table = readDelimited(new TextEncoder().encode('kiln,a,b\nx,1,2\ny,2,5\nx,3,1\n'), 'pots.csv');
+const names = async () => (await listStudies()).map(({ name }) => name).sort();
+
+beforeEach(async () => {
+  await Promise.all([database.studies.clear(), database.studyTables.clear(), database.results.clear()]);
+});
+
+test('a study and its table come back as they were kept', async () => {
+  const study = await createStudy(table, 'Pots');
+  const loaded = await loadStudy(study.id);
+  expect(loaded!.study).toEqual(study);
+  expect(loaded!.table).toEqual(table);
+  expect(await loadStudy('another')).toBeNull();
+});
+
+test('studies of one table share it, and each has a name of its own', async () => {
+  const study = await createStudy(table, 'Pots');
+  await createStudy(table, 'Pots');
+  await copyStudy(study.id);
+  expect(await names()).toEqual(['Pots', 'Pots 2', 'Pots, copy']);
+  expect(await database.studyTables.count()).toBe(1);
+  await renameStudy(study.id, 'Jars');
+  expect(await names()).toEqual(['Jars', 'Pots 2', 'Pots, copy']);
+});
+
+test('a deleted study is out of sight, comes back on undo, and is swept away later with its table', async () => {
+  const study = await createStudy(table, 'Pots');
+  await deleteStudy(study.id);
+  expect(await names()).toEqual([]);
+  expect(await loadStudy(study.id)).toBeNull();
+  await sweepDeleted();
+  await restoreStudy(study.id);
+  expect((await loadStudy(study.id))!.table.key).toBe(table.key);
+  await database.studies.update(study.id, { deleted: Date.now() - 3_600_000 });
+  await sweepDeleted();
+  expect(await database.studies.count()).toBe(0);
+  expect(await database.studyTables.count()).toBe(0);
+});
+
+test('the steps of undo share what they have in common when they are kept', async () => {
+  const study = await createStudy(table, 'Pots');
+  const later = { ...study.recipe, preparation: { ...study.recipe.preparation, scale: 'centre' as const } };
+  await database.studies.put({ ...study, recipe: later, past: [study.recipe] });
+  const { study: loaded } = (await loadStudy(study.id))!;
+  expect(loaded.past).toEqual([study.recipe]);
+  expect(loaded.past[0]!.columns).toBe(loaded.recipe.columns);
+});
+
+test('results are kept by key, the least used forgotten first', async () => {
+  await keepResult('a', { values: Float64Array.of(1, 2) });
+  expect(await loadResult('a')).toEqual({ values: Float64Array.of(1, 2) });
+  expect(await loadResult('b')).toBeUndefined();
+  await database.results.update('a', { used: 0 });
+  for (let i = 0; i < 40; i++) await keepResult(`r${i}`, i);
+  expect(await loadResult('a')).toBeUndefined();
+  expect(await database.results.count()).toBe(40);
+});

@@ -1,0 +1,103 @@
+import fc from 'fast-check';
+import { describeColumn, describeTable, histogram } from './describe';
+import { quantile } from './quantile';
+import { readDelimited } from './readDelimited';
+import { canHaveRole, guessRole } from './role';
+
+const read = (text: string) => readDelimited(new TextEncoder().encode(text), 'made.csv');
+const only = (entries: readonly string[]) =>
+  read(`x,y\n${entries.map(entry => `${entry},k`).join('\n')}\n`).columns[0]!;
+
+test('numbers: mean, sd (n − 1), quartiles by linear interpolation', () => {
+  // Quartiles of 1 … 4 at positions 1.75, 2.5 and 3.25 (Hyndman and Fan 1996, definition 7).
+  expect(describeColumn(only(['4', '1', '', '3', '2']), 5)).toMatchObject({
+    kind: 'number',
+    present: 4,
+    missing: 1,
+    mean: 2.5,
+    sd: Math.sqrt(5 / 3),
+    least: 1,
+    lowerQuartile: 1.75,
+    median: 2.5,
+    upperQuartile: 3.25,
+    most: 4,
+    decimals: 0,
+  });
+});
+
+test('levels: how many, and the commonest first', () => {
+  expect(describeColumn(only(['b', 'a', 'b', 'NA', 'c']), 5)).toMatchObject({
+    kind: 'levels',
+    present: 4,
+    missing: 1,
+    distinct: 3,
+    commonest: [
+      { level: 'b', count: 2 },
+      { level: 'a', count: 1 },
+      { level: 'c', count: 1 },
+    ],
+  });
+});
+
+test('levels are sorted with numbers by size, whatever the order of rows', () => {
+  const levels = (entries: string[]) => (only(entries) as { levels: readonly string[] }).levels;
+  expect(levels(['phase 10', 'phase 2', 'early'])).toEqual(['early', 'phase 2', 'phase 10']);
+  expect(levels(['early', 'phase 10', 'phase 2'])).toEqual(levels(['phase 2', 'early', 'phase 10']));
+});
+
+test('histograms count every number once', () => {
+  fc.assert(
+    fc.property(fc.array(fc.double({ noNaN: true, noDefaultInfinity: true }), { maxLength: 60 }), values => {
+      const sorted = Float64Array.from(values).sort();
+      const { counts } = histogram(sorted);
+      expect(counts.reduce((sum, count) => sum + count, 0)).toBe(values.length);
+    }),
+  );
+});
+
+test('quantiles lie between the least and the most, and never fall', () => {
+  fc.assert(
+    fc.property(fc.array(fc.double({ min: -1e9, max: 1e9, noNaN: true }), { minLength: 1 }), values => {
+      const sorted = Float64Array.from(values).sort();
+      const steps = [0, 0.1, 0.5, 0.77, 1].map(q => quantile(sorted, q));
+      expect(steps[0] === sorted[0]).toBe(true); // -0 is 0
+      expect(steps.at(-1) === sorted.at(-1)).toBe(true);
+      for (let i = 1; i < steps.length; i++) expect(steps[i]!).toBeGreaterThanOrEqual(steps[i - 1]! - 1e-6);
+    }),
+  );
+  expect(quantile([], 0.5)).toBeNaN();
+});
+
+describe('roles as guessed', () => {
+  test.each([
+    ['numbers', 'x', ['1.5', '2', '7'], 'measure'],
+    ['a numbered row', 'id', ['3', '1', '2'], 'identity'],
+    ['a number that repeats is no identity', 'id', ['1', '1', '2'], 'measure'],
+    ['words that repeat', 'kiln', ['a', 'b', 'a', 'b'], 'label'],
+    ['words each once', 'sherd', ['a', 'b', 'c', 'd'], 'identity'],
+    ['long words', 'note', ['x'.repeat(60), 'y'.repeat(70), 'z'.repeat(50)], 'text'],
+    ['survey weights', 'survey weight', ['1.2', '0.8', '1'], 'weight'],
+    ['a weight that is measured', 'weight', ['1.2', '0.8', '1'], 'measure'],
+    ['nothing', 'void', ['', '', ''], 'aside'],
+  ])('%s', (_, name, entries, role) => {
+    const table = read(`${name},k\n${entries.map(entry => `${entry},k`).join('\n')}\n`);
+    expect(guessRole(table.columns[0]!, table.rows).role).toBe(role);
+  });
+
+  test('words cannot measure or weigh', () => {
+    const [words, numbers] = read('k,x\na,1\nb,2\n').columns;
+    expect([
+      canHaveRole(words!, 'measure'),
+      canHaveRole(words!, 'weight'),
+      canHaveRole(words!, 'label'),
+    ]).toEqual([false, false, true]);
+    expect(canHaveRole(numbers!, 'measure')).toBe(true);
+  });
+});
+
+test('a table is described column by column', () => {
+  expect(describeTable(read('a,b\n1,x\n2,y\n')).map(({ name, kind }) => [name, kind])).toEqual([
+    ['a', 'number'],
+    ['b', 'levels'],
+  ]);
+});

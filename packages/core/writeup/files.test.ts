@@ -1,0 +1,82 @@
+import Papa from 'papaparse';
+import { entry } from '../algebra/matrix';
+import { sherds } from '../demo/sherds';
+import { freshRecipe } from '../recipe/fresh';
+import { componentsOf, compute, preparationOf } from '../recipe/run';
+import { numberAt, textAt, type NumberColumn } from '../table/column';
+import { readDelimited } from '../table/readDelimited';
+import { findColumn } from '../table/table';
+import { fileStem, reductionFiles, type ReductionOutput } from './files';
+
+const table = readDelimited(new TextEncoder().encode(sherds().csv), 'sherds.csv');
+const recipe = freshRecipe(table);
+const output: ReductionOutput = {
+  table,
+  name: 'Components',
+  names: { 1: 'Lime', 2: 'kiln' },
+  account: compute(table, { stage: 'account', preparation: preparationOf(recipe) }),
+  components: compute(table, componentsOf(recipe, { ...recipe.reductions[0]!, keep: 3 })),
+};
+const files = new Map(reductionFiles(output).map(file => [file.name, file.text]));
+const rowsOf = (name: string) => Papa.parse<string[]>(files.get(name)!.trim()).data;
+
+test('scores stand beside every original column and row, empty where a row was left out', () => {
+  const [header, ...rows] = rowsOf('components-scores.csv');
+  expect(rows).toHaveLength(286);
+  // A dimension named as a column is told apart from it.
+  expect(header!.slice(-3)).toEqual(['Lime', 'kiln (2)', 'Dimension 3']);
+  rows.forEach((row, index) => {
+    expect(row.slice(0, table.columns.length)).toEqual(table.columns.map(column => textAt(column, index)));
+  });
+  const out = new Set(output.account.rowsLeftOut.map(({ row }) => row));
+  expect(out.size).toBe(34);
+  rows.forEach((row, index) => expect(row.slice(-3).every(text => text === '')).toBe(out.has(index)));
+});
+
+test('digits give the numbers back exactly', () => {
+  const [, ...rows] = rowsOf('components-scores.csv');
+  output.components.rows.forEach((row, i) => {
+    expect(Number(rows[row]!.at(-1))).toBe(entry(output.components.scores, i, 2));
+  });
+});
+
+test('the coefficients of the file give the scores of the file', () => {
+  const [, ...recipeRows] = rowsOf('components-coefficients.csv');
+  const [, ...scoreRows] = rowsOf('components-scores.csv');
+  const row = output.components.rows[17]!;
+  for (let d = 0; d < 3; d++) {
+    let score = 0;
+    for (const [measure, mean, , divisor, ...coefficients] of recipeRows) {
+      const value = numberAt(findColumn(table, measure!) as NumberColumn, row);
+      score += ((value - Number(mean)) / Number(divisor)) * Number(coefficients[d]);
+    }
+    expect(score).toBeCloseTo(Number(scoreRows[row]!.at(d - 3)), 10);
+  }
+});
+
+test('communalities are the sums of squared loadings on unit variance, and the leader is the largest', () => {
+  for (const [, a, b, c, leads, communality] of rowsOf('components-loadings.csv').slice(1)) {
+    const loadings = [a, b, c].map(Number);
+    expect(loadings.reduce((sum, value) => sum + value * value, 0)).toBeCloseTo(Number(communality), 12);
+    const sizes = loadings.map(Math.abs);
+    expect(['Lime', 'kiln', 'Dimension 3'][sizes.indexOf(Math.max(...sizes))]).toBe(leads);
+  }
+});
+
+test('eigenvalues: all dimensions, shares that add up to 1, the kept ones named', () => {
+  const [header, ...rows] = rowsOf('components-eigenvalues.csv');
+  expect(header).toEqual(['dimension', 'name', 'eigenvalue', 'share', 'cumulative share', 'kept']);
+  expect(rows).toHaveLength(20);
+  expect(Number(rows.at(-1)![4])).toBeCloseTo(1, 12);
+  expect(rows.reduce((sum, row) => sum + Number(row[2]), 0)).toBeCloseTo(20, 10);
+  expect(rows.map(row => row[5])).toEqual([...Array(3).fill('yes'), ...Array(17).fill('no')]);
+});
+
+test.each([
+  ['Components 2', 'components-2'],
+  ['  Ärger & “Zorn” / 2026 ', 'ärger-zorn-2026'],
+  ['…', 'reduction'],
+  ['../../etc', 'etc'],
+])('a file name from %j', (name, stem) => {
+  expect(fileStem(name)).toBe(stem);
+});

@@ -1,0 +1,31 @@
+import { bundled } from './bundled.mjs';
+
+// Machines are shared and noisy: each piece is timed in turn with its plain form, and what counts is the ratio.
+const ROUNDS = 3;
+const { componentsContests } = await bundled('bench/components.ts');
+
+for (const { name, ours, plain } of componentsContests(5000, 200)) {
+  const times = { ours: [], plain: [] };
+  for (let round = 0; round < ROUNDS; round++) {
+    times.ours.push(time(ours));
+    times.plain.push(time(plain));
+  }
+  const [mine, other] = [median(times.ours), median(times.plain)];
+  console.log(
+    `${name}\n  ours ${ms(mine)}, plain loops ${ms(other)}: ${(other / mine).toFixed(1)} times as fast\n`,
+  );
+}
+
+function time(work) {
+  const start = performance.now();
+  work();
+  return performance.now() - start;
+}
+
+function median(values) {
+  return values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)];
+}
+
+function ms(value) {
+  return `${value.toFixed(value < 100 ? 1 : 0)} ms`;
+}

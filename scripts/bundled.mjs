@@ -1,0 +1,23 @@
+import { mkdtempSync } from 'node:fs';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { build } from 'vite';
+import { root } from './run.mjs';
+
+/** A TypeScript module of the repository, bundled and loaded. */
+export async function bundled(path) {
+  const outDir = mkdtempSync(join(root, 'node_modules', '.wold-'));
+  await build({
+    root,
+    configFile: false,
+    logLevel: 'error',
+    build: {
+      ssr: path,
+      outDir,
+      emptyOutDir: false,
+      rolldownOptions: { output: { entryFileNames: 'module.mjs' } },
+    },
+    ssr: { noExternal: true },
+  });
+  return import(pathToFileURL(join(outDir, 'module.mjs')).href);
+}

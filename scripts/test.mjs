@@ -1,0 +1,47 @@
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { findChromium, installPackages } from './install.mjs';
+import { root, run } from './run.mjs';
+
+// Lint, types, unit tests, build and browser tests; all are run, and the last line counts the tests.
+await installPackages();
+const chromium = await findChromium();
+
+const results = join(root, 'test-results');
+rmSync(results, { recursive: true, force: true });
+mkdirSync(results);
+
+const failures = [];
+async function step(name, command, args, env) {
+  console.log(`\n— ${name}`);
+  const code = await run(command, args, env);
+  if (code !== 0) failures.push(name);
+  return code === 0;
+}
+
+await step('lint', 'npm', ['run', '--silent', 'lint']);
+await step('types', 'npm', ['run', '--silent', 'types']);
+await step('unit tests', 'npx', ['jest', '--ci', '--json', '--outputFile', 'test-results/unit.json']);
+const built = await step('build', 'npm', ['run', '--silent', 'build']);
+if (chromium === null) {
+  failures.push('browser tests (there is no Chromium: install it, or name it in the variable CHROMIUM)');
+} else if (built) {
+  await step('browser tests', 'npx', ['playwright', 'test'], { CHROMIUM: chromium });
+}
+
+const unit = report('unit.json');
+const browser = report('e2e.json')?.stats;
+const passed = (unit?.numPassedTests ?? 0) + (browser?.expected ?? 0);
+const failed =
+  (unit?.numFailedTests ?? 0) + (unit?.numRuntimeErrorTestSuites ?? 0) + (browser?.unexpected ?? 0);
+if (failures.length > 0) console.log(`\nNot passed: ${failures.join(', ')}`);
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failures.length > 0 || failed > 0 || passed === 0 ? 1 : 0);
+
+function report(name) {
+  try {
+    return JSON.parse(readFileSync(join(results, name), 'utf8'));
+  } catch {
+    return null;
+  }
+}

@@ -1,0 +1,13 @@
+import { must } from './run.mjs';
+
+for (const part of [
+  'packages/core',
+  'packages/app',
+  'packages/server',
+  'packages/cli',
+  'packages',
+  'e2e',
+  'bench',
+]) {
+  await must('npx', ['tsc', '-p', part]);
+}
