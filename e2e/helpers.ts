@@ -28,13 +28,11 @@ export async function openSherds(page: Page): Promise<void> {
 /** Opens a file of the given content from the start page. */
 export async function openFile(page: Page, name: string, content: string | Buffer): Promise<void> {
   await page.goto('/');
-  await page
-    .getByLabel('Table file')
-    .setInputFiles({
-      name,
-      mimeType: 'text/csv',
-      buffer: Buffer.isBuffer(content) ? content : Buffer.from(content),
-    });
+  await page.getByLabel('Table file').setInputFiles({
+    name,
+    mimeType: 'text/csv',
+    buffer: Buffer.isBuffer(content) ? content : Buffer.from(content),
+  });
 }
 
 /** Goes to a question by its place in the rail. */

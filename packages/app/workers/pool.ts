@@ -35,7 +35,8 @@ interface Entry {
   seat: Seat | null;
 }
 
-const SIZE = Math.max(1, Math.min(4, navigator.hardwareConcurrency - 1));
+/** At least two, so that a short answer need not wait for long work. */
+const SIZE = Math.max(2, Math.min(4, navigator.hardwareConcurrency));
 const CRASHED: ProblemData = {
   what: 'the computation broke off, most likely for want of memory',
   where: null,

@@ -13,6 +13,8 @@ import { POORLY_HELD, THIN } from '../dimensions/cost';
 import styles from './Ledger.module.css';
 
 const ROW_HEIGHT = 24;
+/** More dimensions than this are not read side by side. */
+const MOST_DIMENSIONS = 40;
 
 /**
  * The ledger: columns by dimensions, each loading a number on a diverging bar; ordered by leading dimension and size.
@@ -25,6 +27,7 @@ export function Ledger({ reduction, components }: { reduction: Reduction; compon
   const selection = useSelection();
   const scroller = useRef<HTMLDivElement>(null);
   const { measures, kept, correlations, communalities, shares } = components;
+  const shown = Math.min(kept, MOST_DIMENSIONS);
   const order = useMemo(() => ledgerOrder(correlations), [correlations]);
   const leads = useMemo(() => leadingDimensions(correlations), [correlations]);
   const counts = useMemo(() => leadCounts(correlations), [correlations]);
@@ -59,7 +62,7 @@ export function Ledger({ reduction, components }: { reduction: Reduction; compon
             <th scope="col" className={styles.measure}>
               <span className="unseen">measure</span>
             </th>
-            {Array.from({ length: kept }, (_, d) => (
+            {Array.from({ length: shown }, (_, d) => (
               <th key={d} scope="col" data-chosen={selection.dimension === d + 1}>
                 <EditableName
                   name={reduction.names[String(d + 1)] ?? ''}
@@ -150,6 +153,11 @@ export function Ledger({ reduction, components }: { reduction: Reduction; compon
           {below > 0 && <tr style={{ height: below }} aria-hidden="true" />}
         </tbody>
       </table>
+      {shown < kept && (
+        <p className="soft small">
+          The first {shown} of {kept} dimensions; all are in the file of loadings.
+        </p>
+      )}
     </div>
   );
 }

@@ -1,0 +1,71 @@
+import { chromium } from '@playwright/test';
+import { spawn } from 'node:child_process';
+import { join } from 'node:path';
+import { findChromium } from './install.mjs';
+import { root } from './run.mjs';
+
+// The pictures of docs/screenshots, made anew from the demo table.
+const PORT = 8472;
+const folder = join(root, 'docs', 'screenshots');
+const server = spawn('node', ['packages/server/dist/main.js', '--port', String(PORT)], { cwd: root });
+await new Promise(resolve => server.stdout.once('data', resolve));
+
+const browser = await chromium.launch({
+  executablePath: (await findChromium()) ?? undefined,
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' });
+const shoot = async name => {
+  await page.waitForTimeout(900);
+  await page.screenshot({ path: join(folder, `${name}.png`) });
+};
+
+await page.goto(`http://127.0.0.1:${PORT}/`);
+await page.getByRole('button', { name: /Tavering sherds/ }).click();
+await page.getByRole('grid').waitFor();
+await page.getByRole('columnheader', { name: /SiO2 %/ }).click();
+await shoot('table');
+await page.keyboard.press('2');
+await shoot('preparation');
+await page.keyboard.press('4');
+await page.getByRole('button', { name: 'Dimension 1', exact: true }).click();
+await shoot('dimensions');
+await page.keyboard.press('5');
+for (const [dimension, name] of [
+  [1, 'Lime'],
+  [2, 'Temper'],
+]) {
+  await page.getByRole('button', { name: `Name of dimension ${dimension}: none yet. Edit` }).click();
+  await page.keyboard.type(name);
+  await page.keyboard.press('Enter');
+}
+await page.getByRole('button', { name: 'CaO %', exact: true }).click();
+await page.getByRole('button', { name: 'Zr ppm', exact: true }).click({ modifiers: ['Shift'] });
+await shoot('meaning');
+await page.keyboard.press('6');
+const box = await page.getByRole('application').boundingBox();
+const path = [
+  [470, 130],
+  [600, 120],
+  [620, 260],
+  [480, 270],
+  [470, 140],
+];
+await page.mouse.move(box.x + path[0][0], box.y + path[0][1]);
+await page.mouse.down();
+for (const [x, y] of path) await page.mouse.move(box.x + x, box.y + y, { steps: 6 });
+await page.mouse.up();
+await page.mouse.move(5, 5);
+await shoot('map');
+await page.getByRole('link', { name: 'Wold, all studies' }).click();
+await shoot('home');
+await browser.close();
+server.kill();
