@@ -129,7 +129,7 @@ test('several files at once are not guessed at', async ({ page }) => {
 });
 
 test('long work shows how far it is, can be stopped, and taken up again', async ({ page }) => {
-  const n = 1400;
+  const n = 1000;
   let state = 1;
   const random = () => (state = (state * 48271) % 2147483647) / 2147483647;
   const lines = [Array.from({ length: n }, (_, j) => `m${j}`).join(',')];
