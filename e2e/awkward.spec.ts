@@ -152,3 +152,20 @@ test('long work shows how far it is, can be stopped, and taken up again', async 
   await page.keyboard.press('4');
   await expect(page.getByRole('slider', { name: 'Dimensions kept' })).toBeVisible({ timeout: 60_000 });
 });
+
+test('a full disk is told of, and the change holds in the tab', async ({ page }) => {
+  await openFile(page, 'small.csv', 'a,b,c\n1,2,3\n2,1,5\n3,5,1\n4,4,4\n');
+  await expect(page.getByRole('grid')).toBeVisible();
+  await page.evaluate(() => {
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('no room', 'QuotaExceededError');
+    };
+  });
+  await page.keyboard.press('2');
+  await page.getByRole('button', { name: 'unit variance' }).click();
+  await page.getByRole('button', { name: /their mean only/ }).click();
+  await expect(page.getByText(/could not be kept in the browser \(there is no room left\)/)).toBeVisible();
+  await expect(page.getByRole('navigation', { name: 'Questions' })).toContainText('centred');
+  const recipe = await takeOut(page, 'Recipe');
+  expect(JSON.parse(recipe.text)).toMatchObject({ preparation: { scale: 'centre' } });
+});

@@ -67,6 +67,7 @@ export function screeOption(scree: Scree, tokens: Tokens, { height }: Size): Cha
         silent: false,
         markArea: {
           silent: true,
+          z: 0,
           itemStyle: { color: tokens.chalk },
           data: [[{ xAxis: kept + 0.5 }, { xAxis: shown + 0.5 }]],
         },
