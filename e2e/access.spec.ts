@@ -16,6 +16,12 @@ for (const scheme of ['light', 'dark'] as const) {
       await ask(page, question);
       await expect(page.getByRole('status', { name: 'Running work' })).toContainText('nothing running');
       await expectAccessible(page);
+      if (question !== 'Is it fit to use?') continue;
+      await page.getByRole('button', { name: 'CaO %', exact: true }).click();
+      await expect(page.getByRole('region', { name: 'CaO % in full' })).toContainText('Skewness');
+      await expectAccessible(page);
+      await page.getByRole('button', { name: 'Account', exact: true }).click();
+      await expectAccessible(page);
     }
     await page.keyboard.press('?');
     await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();

@@ -57,6 +57,7 @@ test('the whole path with an awkward file: semicolons, decimal commas, UTF-16, g
   await page.keyboard.press('Escape');
 
   await ask(page, 'Is it fit to use?');
+  await page.getByRole('button', { name: 'Account', exact: true }).click();
   await expect(page.getByRole('main')).toContainText('gleich (does not vary in the rows used)');
   await expect(page.getByRole('heading', { name: '1 row left out' })).toBeVisible();
   await ask(page, 'How many dimensions?');
@@ -168,4 +169,24 @@ test('a full disk is told of, and the change holds in the tab', async ({ page })
   await expect(page.getByRole('navigation', { name: 'Questions' })).toContainText('centred');
   const recipe = await takeOut(page, 'Recipe');
   expect(JSON.parse(recipe.text)).toMatchObject({ preparation: { scale: 'centre' } });
+});
+
+test('a transform that an entry does not allow says which, and the last good result stays', async ({
+  page,
+}) => {
+  await openFile(page, 'small.csv', 'a,b,c\n1,2,3\n0,1,5\n3,5,1\n4,4,4\n');
+  await ask(page, 'Is it fit to use?');
+  await page.getByRole('button', { name: 'nothing', exact: true }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^by logarithm/ })
+    .click();
+  await expect(page.getByRole('alert').first()).toContainText(
+    'column “a”, row 2: the logarithm needs positive numbers, and this is 0',
+  );
+  await expect(page.getByText('Out of date').first()).toBeVisible();
+  await ask(page, 'How many dimensions?');
+  await expect(page.getByRole('alert')).toContainText('row 2');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('alert')).toHaveCount(0);
 });

@@ -19,6 +19,7 @@ test('from a table to its scores: the whole path on the demo table', async ({ pa
 
   // Preparation: who was left out, and the scale.
   await ask(page, 'Is it fit to use?');
+  await page.getByRole('button', { name: 'Account', exact: true }).click();
   await expect(page.getByRole('heading', { name: '34 rows left out' })).toBeVisible();
   await expect(page.getByRole('region', { name: 'Rows left out, list' }).getByRole('row')).toHaveCount(35);
   await page.getByRole('button', { name: 'unit variance' }).click();
@@ -194,4 +195,49 @@ test('charts give out their numbers and their pictures', async ({ page }) => {
     if (file.endsWith('svg')) expect(bytes.toString()).toMatch(/^<svg[\s\S]*eigenvalue 1/);
     if (file.endsWith('png')) expect(bytes.subarray(1, 4).toString()).toBe('PNG');
   }
+});
+
+test('a preparation: gaps filled, outliers pulled in, a measure transformed, all of it accounted for', async ({
+  page,
+}) => {
+  await openSherds(page);
+  await ask(page, 'Is it fit to use?');
+  const rail = page.getByRole('navigation', { name: 'Questions' });
+  const choose = async (word: string | RegExp, choice: RegExp) => {
+    await page.getByRole('group', { name: 'Brief' }).getByRole('button', { name: word }).click();
+    await page.getByRole('dialog').getByRole('button', { name: choice }).click();
+  };
+  await choose('leave out rows with any missing measure', /^fill gaps with the median/);
+  await expect(rail).toContainText('every row used · 114 filled · unit variance');
+  await choose('leave outliers as they are', /^pull outliers in to the fences/);
+  await expect(rail).toContainText(/\d+\spulled\sin/);
+  await page.getByRole('button', { name: '1.5', exact: true }).click();
+  await page.getByRole('textbox', { name: /Interquartile ranges/ }).fill('0');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('From 0.1 to 20')).toBeVisible();
+  await page.getByRole('textbox', { name: /Interquartile ranges/ }).fill('3');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: '3', exact: true })).toBeVisible();
+
+  // One measure in full: a fence taken away, a transform of its own, an outlier opened in the lens.
+  const sheet = page.getByRole('region', { name: 'Measures before and after' });
+  await sheet.getByRole('button', { name: 'P2O5 %' }).click();
+  const full = page.getByRole('region', { name: 'P2O5 % in full' });
+  await expect(full).toContainText(/Skewness [\d.]+ →/);
+  await full.getByRole('checkbox', { name: 'fence it' }).uncheck();
+  await full.getByRole('combobox', { name: 'transform' }).selectOption('log');
+  await expect(rail).toContainText(/1\stransformed/);
+  await expect(page.getByRole('group', { name: 'Brief' })).toContainText('1 has its own');
+  await full.getByRole('button', { name: /^TV-/ }).first().click();
+  await expect(page.getByRole('complementary', { name: 'Lens' })).toContainText('P2O5 %');
+
+  await page.getByRole('button', { name: 'Account', exact: true }).click();
+  await expect(page.getByText('Transformed: P2O5 % by logarithm.')).toBeVisible();
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Account as CSV' }).click();
+  const lines = readFileSync((await (await waiting).path())!, 'utf8')
+    .trim()
+    .split('\n');
+  expect(lines.filter(line => line.startsWith('filled,'))).toHaveLength(114);
+  expect(lines).toContain('transformed,,P2O5 %,log,');
 });

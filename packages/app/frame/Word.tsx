@@ -1,4 +1,5 @@
 import Popover from '@mui/material/Popover';
+import TextField from '@mui/material/TextField';
 import { useState, type ReactNode } from 'react';
 import styles from './Word.module.css';
 
@@ -94,6 +95,59 @@ export function ChoiceWord<T>({ settles, value, choices, onChoose, id, word, not
     >
       {word ?? chosen?.name ?? 'choose'}
     </Word>
+  );
+}
+
+interface NumberWordProps {
+  readonly settles: string;
+  readonly value: number;
+  readonly least: number;
+  readonly most: number;
+  /** Why one would choose a smaller or a larger number. */
+  readonly why: string;
+  readonly onNumber: (value: number) => void;
+}
+
+/** A word that is a number. */
+export function NumberWord({ settles, value, least, most, why, onNumber }: NumberWordProps) {
+  return (
+    <Word
+      settles={settles}
+      panel={close => <NumberPanel {...{ settles, value, least, most, why, onNumber }} close={close} />}
+    >
+      {value}
+    </Word>
+  );
+}
+
+function NumberPanel(props: NumberWordProps & { readonly close: () => void }) {
+  const { settles, value, least, most, why, onNumber, close } = props;
+  const [text, setText] = useState(String(value));
+  const number = Number(text.replace(',', '.'));
+  const fits = text.trim() !== '' && number >= least && number <= most;
+  return (
+    <form
+      className={styles.number}
+      onSubmit={event => {
+        event.preventDefault();
+        if (!fits) return;
+        onNumber(number);
+        close();
+      }}
+    >
+      <TextField
+        label={settles}
+        autoFocus
+        fullWidth
+        value={text}
+        error={!fits}
+        helperText={`From ${least} to ${most}; Enter keeps it.`}
+        onFocus={event => event.target.select()}
+        onChange={event => setText(event.target.value)}
+        slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+      />
+      <p className="soft small">{why}</p>
+    </form>
   );
 }
 

@@ -94,7 +94,7 @@ function OneRow({ row, account }: { row: number; account: Account | null }) {
         <tbody>
           {recipe.columns.map(({ name }, index) => {
             const known = apart.get(name);
-            const mean = account?.means[account.measures.indexOf(name)];
+            const mean = account?.originalMeans[account.measures.indexOf(name)];
             return (
               <tr key={name} className={known && Math.abs(known.deviation) > ODD ? styles.odd : undefined}>
                 <th scope="row" title={name}>

@@ -18,7 +18,7 @@ export function setsApart(table: Table, account: Account, rows: readonly number[
       const column = findColumn(table, measure) as NumberColumn;
       const present = rows.filter(row => !isMissing(column, row));
       const mean = present.reduce((sum, row) => sum + column.values[row]!, 0) / present.length;
-      return { measure, mean, deviation: (mean - account.means[j]!) / account.sds[j]! };
+      return { measure, mean, deviation: (mean - account.originalMeans[j]!) / account.originalSds[j]! };
     })
     .sort((a, b) => size(b.deviation) - size(a.deviation));
 }

@@ -1,4 +1,6 @@
 import type { Account } from '@wold/core/preparation/prepare';
+import type { MeasureBoxes } from '@wold/core/preparation/boxes';
+import type { MeasureDistribution } from '@wold/core/preparation/distribution';
 import { componentsOf, preparationOf } from '@wold/core/recipe/run';
 import type { Components } from '@wold/core/components/components';
 import type { ColumnDescription } from '@wold/core/table/describe';
@@ -18,6 +20,19 @@ export function useAccount(): Reading<Account> {
     'account',
     'preparing the table',
   );
+}
+
+/** Each measure's distribution before and after treatment. */
+export function useBoxes(): Reading<readonly MeasureBoxes[]> {
+  const recipe = useRecipe();
+  return useResult({ stage: 'boxes', preparation: preparationOf(recipe) }, 'boxes', 'drawing the measures');
+}
+
+/** One measure in full, before and after treatment. */
+export function useDistribution(measure: string): Reading<MeasureDistribution> {
+  const recipe = useRecipe();
+  const request = { stage: 'distribution', preparation: preparationOf(recipe), measure } as const;
+  return useResult(request, 'distribution', `looking into ${measure}`);
 }
 
 /** The kept dimensions of a reduction. */

@@ -3,7 +3,7 @@ import { columnOf, entry, zeros, type Matrix } from '../algebra/matrix';
 import { seededRandom } from '../algebra/random';
 import { symmetricEigen } from '../algebra/symmetricEigen';
 import { aboveAverage } from '../dimensions/aboveAverage';
-import { prepare, type PreparationInput, type Scale } from '../preparation/prepare';
+import { PLAIN_PREPARATION, prepare, type PreparationInput, type Scale } from '../preparation/prepare';
 import type { Table } from '../table/table';
 import { components } from './components';
 import { decompose, turnLargestPositive } from './decompose';
@@ -24,9 +24,9 @@ const tableOf = (columns: readonly (readonly number[])[]): Table => ({
   notes: [],
 });
 const input = (table: Table, scale: Scale = 'unit-variance'): PreparationInput => ({
+  ...PLAIN_PREPARATION,
   measures: table.columns.map(column => column.name),
   weight: null,
-  weighting: 'proportional',
   scale,
 });
 const randomTable = (n: number, p: number, seed: number) => {
@@ -203,6 +203,7 @@ describe('row weights', () => {
 
   test('counts do what repeating the rows does', () => {
     const prepared = prepare(weighted, {
+      ...PLAIN_PREPARATION,
       measures,
       weight: 'x4',
       weighting: 'counts',
@@ -213,9 +214,21 @@ describe('row weights', () => {
   });
 
   test('proportions do not change with their unit', () => {
-    const one = prepare(weighted, { measures, weight: 'x4', weighting: 'proportional', scale: 'centre' });
+    const one = prepare(weighted, {
+      ...PLAIN_PREPARATION,
+      measures,
+      weight: 'x4',
+      weighting: 'proportional',
+      scale: 'centre',
+    });
     const other = tableOf([...columns, counts.map(count => count / 7)]);
-    const two = prepare(other, { measures, weight: 'x4', weighting: 'proportional', scale: 'centre' });
+    const two = prepare(other, {
+      ...PLAIN_PREPARATION,
+      measures,
+      weight: 'x4',
+      weighting: 'proportional',
+      scale: 'centre',
+    });
     decompose(one).eigenvalues.forEach((value, d) =>
       expect(value).toBeCloseTo(decompose(two).eigenvalues[d]!, 12),
     );

@@ -36,7 +36,7 @@ export function components(prepared: Prepared, decomposition: Decomposition, kee
   const { kept, note } = resolveKeep(eigenvalues, keep);
   const p = measures.length;
   const columns = measures.map(name => prepared.measures.indexOf(name));
-  const sds = columns.map(j => (prepared.scale === 'unit-variance' ? 1 : prepared.sds[j]!));
+  const sds = columns.map(j => prepared.sds[j]! / prepared.divisors[j]!);
   const coefficients = {
     rows: p,
     columns: kept,

@@ -1,14 +1,13 @@
 import fc from 'fast-check';
 import { columnOf } from '../algebra/matrix';
 import { readDelimited } from '../table/readDelimited';
-import { prepare, type PreparationInput } from './prepare';
+import { PLAIN_PREPARATION, prepare, type PreparationInput } from './prepare';
 
 const read = (text: string) => readDelimited(new TextEncoder().encode(text), 'made.csv');
 const input = (measures: string[], more: Partial<PreparationInput> = {}): PreparationInput => ({
+  ...PLAIN_PREPARATION,
   measures,
   weight: null,
-  weighting: 'proportional',
-  scale: 'unit-variance',
   ...more,
 });
 
@@ -16,9 +15,9 @@ test('rows that lack a measure are left out, named with what they lack', () => {
   const prepared = prepare(read('a,b,c\n1,2,x\n,3,x\n4,,x\n5,9,\n,,x\n7,1,x\n'), input(['a', 'b']));
   expect([...prepared.rows]).toEqual([0, 3, 5]);
   expect(prepared.rowsLeftOut).toEqual([
-    { row: 1, because: ['a'] },
-    { row: 2, because: ['b'] },
-    { row: 4, because: ['a', 'b'] },
+    { row: 1, step: 'missing', because: ['a'] },
+    { row: 2, step: 'missing', because: ['b'] },
+    { row: 4, step: 'missing', because: ['a', 'b'] },
   ]);
 });
 

@@ -1,12 +1,32 @@
 import { zeros, columnOf, type Matrix } from '../algebra/matrix';
-import { quietHost, type Host } from '../host';
+import { quietHost, stretch, type Host } from '../host';
 import { Problem } from '../problem';
-import { isMissing, numberAt, type NumberColumn } from '../table/column';
-import { findColumn, type Table } from '../table/table';
+import { missingCount, numberAt, type NumberColumn } from '../table/column';
+import type { Table } from '../table/table';
+import { valuesIn } from './missing';
+import { robustSd } from './outliers';
+import { measureOf, treat, type MeasureSetAside, type Treated, type Treatment } from './treat';
 
-export const SCALES = ['unit-variance', 'centre'] as const;
-/** How measures are made comparable: each divided by its standard deviation (n − 1), or only centred. */
+export const SCALES = ['unit-variance', 'centre', 'range', 'robust'] as const;
+/**
+ * How measures are made comparable. All are centred; each is then divided by its standard deviation (n − 1), by
+ * nothing, by its range, or by its robust standard deviation (1.4826 MAD).
+ */
 export type Scale = (typeof SCALES)[number];
+
+/** Preparation at rest: rows with gaps left out, nothing else treated, unit variance. */
+export const PLAIN_PREPARATION = {
+  missing: 'leave-out-rows',
+  gapsAllowed: 1,
+  outliers: 'none',
+  reach: 1.5,
+  unfenced: [],
+  rowTransform: 'none',
+  transform: 'none',
+  transforms: {},
+  scale: 'unit-variance',
+  weighting: 'proportional',
+} satisfies Omit<PreparationInput, 'measures' | 'weight'>;
 
 export const WEIGHTINGS = ['proportional', 'counts'] as const;
 /**
@@ -15,7 +35,7 @@ export const WEIGHTINGS = ['proportional', 'counts'] as const;
  */
 export type Weighting = (typeof WEIGHTINGS)[number];
 
-export interface PreparationInput {
+export interface PreparationInput extends Treatment {
   /** Names of columns of numbers. */
   readonly measures: readonly string[];
   /** Name of the column of row weights, or null where every row counts once. */
@@ -24,125 +44,84 @@ export interface PreparationInput {
   readonly scale: Scale;
 }
 
-export interface RowLeftOut {
-  readonly row: number;
-  /** The columns in which the row is missing an entry, or the weight column that gives it none. */
-  readonly because: readonly string[];
-}
-
-export interface MeasureSetAside {
-  readonly name: string;
-  readonly because: 'constant' | 'no entries';
-}
-
-export interface Prepared {
-  /** Rows used, as indices into the table. */
-  readonly rows: Uint32Array;
-  /** Measures used, in the table's order. */
-  readonly measures: readonly string[];
-  readonly rowsLeftOut: readonly RowLeftOut[];
-  readonly measuresSetAside: readonly MeasureSetAside[];
+/** What was done to arrive at the prepared numbers, without the numbers themselves. */
+export interface Account extends Omit<Treated, 'columns'> {
   readonly scale: Scale;
-  /** Weighted means and standard deviations of the measures over the rows used, in their units. */
+  /** Weighted means and standard deviations of the treated measures over the rows used. */
   readonly means: Float64Array;
   readonly sds: Float64Array;
+  /** What each centred measure was divided by. */
+  readonly divisors: Float64Array;
+  /** Means and standard deviations of the measures as they stand in the table, over the rows used. */
+  readonly originalMeans: Float64Array;
+  readonly originalSds: Float64Array;
   /** A weight per row used, or null where all are 1. Real weights sum to n. */
   readonly weights: Float64Array | null;
   /** What cross-products are divided by: n − 1, or Σw − 1 for counts. */
   readonly divisor: number;
+}
+
+export interface Prepared extends Account {
   /** Rows used × measures used, centred and scaled. */
   readonly values: Matrix;
 }
 
-/** What was prepared, without the prepared numbers themselves. */
-export type Account = Omit<Prepared, 'values'>;
-
 /**
- * The matrix that every method works from: the measures of the rows that lack none of them, centred and scaled.
- * Measures that have no entries or do not vary are set aside by name.
+ * The matrix that every method works from: the measures treated, centred and scaled. Measures that have no entries or
+ * do not vary are set aside by name.
  *
- * @throws Problem when fewer than two measures or two rows are left.
+ * @throws Problem when fewer than two measures or two rows are left, or an entry cannot be treated
  */
 export function prepare(table: Table, input: PreparationInput, host: Host = quietHost): Prepared {
-  const chosen = input.measures.map(name => measureOf(table, name));
-  if (chosen.length < 2) throw tooFewMeasures(chosen.length, []);
-  const measuresSetAside: MeasureSetAside[] = [];
-  const filled = chosen.filter(column => {
-    const empty = column.missing?.every(mark => mark === 1) ?? false;
-    if (empty) measuresSetAside.push({ name: column.name, because: 'no entries' });
-    return !empty;
-  });
+  if (input.measures.length < 2) throw tooFewMeasures(input.measures.length, []);
   const weight = input.weight === null ? null : measureOf(table, input.weight);
-  const { rows, rowsLeftOut } = completeRows(table, filled, weight);
-  if (rows.length < 2) throw tooFewRows(table, filled, rows.length);
+  const treated = treat(table, input.measures, weight, input, stretch(host, 0, 0.6));
+  const { rows } = treated;
+  if (rows.length < 2) throw tooFewRows(table, treated);
   const { weights, divisor } = rowWeights(weight, rows, input.weighting);
 
-  const measures: string[] = [];
-  const means: number[] = [];
-  const sds: number[] = [];
-  const columns: Float64Array[] = [];
-  filled.forEach((column, index) => {
-    const values = valuesIn(column, rows);
-    const moments = centre(values, weights, divisor);
+  const constant: MeasureSetAside[] = [];
+  const kept: {
+    name: string;
+    values: Float64Array;
+    mean: number;
+    sd: number;
+    by: number;
+    original: Moments;
+  }[] = [];
+  treated.measures.forEach((name, j) => {
+    host.progress(0.6 + (0.4 * j) / treated.measures.length);
+    const values = treated.columns[j]!;
+    const moments = momentsOf(values, weights, divisor);
     if (moments === null) {
-      measuresSetAside.push({ name: column.name, because: 'constant' });
+      constant.push({ name, because: 'constant' });
       return;
     }
-    if (input.scale === 'unit-variance') for (let i = 0; i < values.length; i++) values[i]! /= moments.sd;
-    measures.push(column.name);
-    means.push(moments.mean);
-    sds.push(moments.sd);
-    columns.push(values);
-    host.progress(index / filled.length);
+    const by = divisorOf(values, moments.sd, input.scale);
+    // From the first value, as the mean was found: a large common offset costs no digits.
+    for (let i = 0; i < values.length; i++) values[i] = (values[i]! - moments.origin - moments.shift) / by;
+    kept.push({ name, values, ...moments, by, original: originalMoments(measureOf(table, name), rows) });
   });
-  if (measures.length < 2) throw tooFewMeasures(measures.length, measuresSetAside);
+  const measuresSetAside = [...treated.measuresSetAside, ...constant];
+  if (kept.length < 2) throw tooFewMeasures(kept.length, measuresSetAside);
 
-  const values = zeros(rows.length, measures.length);
-  columns.forEach((column, j) => columnOf(values, j).set(column));
+  const values = zeros(rows.length, kept.length);
+  kept.forEach((measure, j) => columnOf(values, j).set(measure.values));
+  const { columns: _, ...account } = treated;
   return {
-    rows,
-    measures,
-    rowsLeftOut,
+    ...account,
+    measures: kept.map(({ name }) => name),
     measuresSetAside,
     scale: input.scale,
-    means: Float64Array.from(means),
-    sds: Float64Array.from(sds),
+    means: Float64Array.from(kept, ({ mean }) => mean),
+    sds: Float64Array.from(kept, ({ sd }) => sd),
+    divisors: Float64Array.from(kept, ({ by }) => by),
+    originalMeans: Float64Array.from(kept, ({ original }) => original.mean),
+    originalSds: Float64Array.from(kept, ({ original }) => original.sd),
     weights,
     divisor,
     values,
   };
-}
-
-function measureOf(table: Table, name: string): NumberColumn {
-  const column = findColumn(table, name);
-  if (column === undefined) {
-    throw new Problem(
-      'the table has no such column',
-      'Open the table the recipe was made for, or rename the column.',
-      `column “${name}”`,
-    );
-  }
-  if (column.kind !== 'number') {
-    throw new Problem(
-      'the column does not hold numbers',
-      'Give it another role in Table.',
-      `column “${name}”`,
-    );
-  }
-  return column;
-}
-
-function completeRows(table: Table, measures: readonly NumberColumn[], weight: NumberColumn | null) {
-  const rows: number[] = [];
-  const rowsLeftOut: RowLeftOut[] = [];
-  const gappy = measures.filter(column => column.missing !== null);
-  for (let row = 0; row < table.rows; row++) {
-    const because = gappy.filter(column => isMissing(column, row)).map(column => column.name);
-    if (weight !== null && !(numberAt(weight, row) > 0)) because.push(weight.name);
-    if (because.length === 0) rows.push(row);
-    else rowsLeftOut.push({ row, because });
-  }
-  return { rows: Uint32Array.from(rows), rowsLeftOut };
 }
 
 function rowWeights(weight: NumberColumn | null, rows: Uint32Array, weighting: Weighting) {
@@ -163,21 +142,19 @@ function rowWeights(weight: NumberColumn | null, rows: Uint32Array, weighting: W
   return { weights: weights.map(w => (w * n) / sum), divisor: n - 1 };
 }
 
-function valuesIn(column: NumberColumn, rows: Uint32Array): Float64Array {
-  const values = new Float64Array(rows.length);
-  for (let i = 0; i < values.length; i++) values[i] = column.values[rows[i]!]!;
-  return values;
+interface Moments {
+  readonly mean: number;
+  readonly sd: number;
 }
 
 /**
- * Centres `values` in place. Returns null for a measure that does not vary: its spread is below what rounding of its
- * mean can make of equal values.
+ * The weighted mean, as a first value and a shift from it so that a large common offset costs no digits, and the
+ * standard deviation; null for a measure that does not vary.
  */
-function centre(values: Float64Array, weights: Float64Array | null, divisor: number) {
+function momentsOf(values: Float64Array, weights: Float64Array | null, divisor: number) {
   const n = values.length;
-  if (values.every(value => value === values[0])) return null;
-  // Measured from the first value, so that a large common offset costs no digits.
   const origin = values[0]!;
+  if (values.every(value => value === origin)) return null;
   let total = 0;
   let sum = 0;
   for (let i = 0; i < n; i++) {
@@ -189,7 +166,6 @@ function centre(values: Float64Array, weights: Float64Array | null, divisor: num
   let squares = 0;
   for (let i = 0; i < n; i++) {
     const deviation = values[i]! - origin - shift;
-    values[i] = deviation;
     squares += (weights === null ? 1 : weights[i]!) * deviation * deviation;
   }
   const sd = Math.sqrt(squares / divisor);
@@ -200,7 +176,28 @@ function centre(values: Float64Array, weights: Float64Array | null, divisor: num
       'a measure',
     );
   }
-  return { mean: origin + shift, sd };
+  return { mean: origin + shift, origin, shift, sd };
+}
+
+function divisorOf(values: Float64Array, sd: number, scale: Scale): number {
+  switch (scale) {
+    case 'unit-variance':
+      return sd;
+    case 'centre':
+      return 1;
+    case 'range':
+      return (
+        values.reduce((a, b) => Math.max(a, b), -Infinity) - values.reduce((a, b) => Math.min(a, b), Infinity)
+      );
+    case 'robust':
+      // Half the entries or more are equal: there is no robust spread, and the standard deviation serves.
+      return robustSd(values) ?? sd;
+  }
+}
+
+function originalMoments(column: NumberColumn, rows: Uint32Array): Moments {
+  const present = valuesIn(column, rows).filter(value => !Number.isNaN(value));
+  return momentsOf(present, null, present.length - 1) ?? { mean: present[0]!, sd: 0 };
 }
 
 function tooFewMeasures(count: number, setAside: readonly MeasureSetAside[]): Problem {
@@ -211,7 +208,7 @@ function tooFewMeasures(count: number, setAside: readonly MeasureSetAside[]): Pr
   );
 }
 
-function tooFewRows(table: Table, measures: readonly NumberColumn[], left: number): Problem {
+function tooFewRows(table: Table, { rows, measures, rowsLeftOut }: Treated): Problem {
   if (table.rows < 3) {
     return new Problem(
       `the table has ${table.rows} ${table.rows === 1 ? 'row' : 'rows'}, too few to compare.`,
@@ -219,17 +216,20 @@ function tooFewRows(table: Table, measures: readonly NumberColumn[], left: numbe
     );
   }
   const worst = measures
-    .map(column => ({
-      name: column.name,
-      missing: column.missing?.reduce((sum, mark) => sum + mark, 0) ?? 0,
-    }))
+    .map(name => ({ name, missing: missingCount(measureOf(table, name)) }))
+    .filter(({ missing }) => missing > 0)
     .sort((a, b) => b.missing - a.missing)
     .slice(0, 3)
-    .filter(({ missing }) => missing > 0)
     .map(({ name, missing }) => `“${name}” lacks ${missing}`)
     .join(', ');
+  if (rowsLeftOut.some(({ step }) => step === 'outlier')) {
+    return new Problem(
+      `leaving out every row with an outlier leaves ${rows.length === 0 ? 'none' : 'one'} of ${table.rows}.`,
+      'Pull outliers in instead, or widen the fences.',
+    );
+  }
   return new Problem(
-    `${left === 0 ? 'no row is' : 'only one row is'} complete, of ${table.rows}${worst && ` (${worst})`}.`,
-    'Set the measures that lack the most aside in Table.',
+    `${rows.length === 0 ? 'no row is' : 'only one row is'} complete, of ${table.rows}${worst && ` (${worst})`}.`,
+    'Set the measures that lack the most aside in Table, or fill missing entries in question 2.',
   );
 }

@@ -1,3 +1,4 @@
+import { PLAIN_PREPARATION } from '../preparation/prepare';
 import { canHaveRole, guessRole } from '../table/role';
 import type { Table } from '../table/table';
 import type { Recipe, Reduction } from './schema';
@@ -16,7 +17,7 @@ export function freshRecipe(table: Table): Recipe {
     format: 'wold recipe',
     version: 1,
     columns,
-    preparation: { missing: 'leave-out-rows', scale: 'unit-variance', weighting: 'proportional' },
+    preparation: PLAIN_PREPARATION,
     reductions: [freshReduction('components-1', 'Components', firstColour(table, columns))],
   };
 }

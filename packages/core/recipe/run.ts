@@ -1,6 +1,8 @@
 import { components, type Components, type Keep } from '../components/components';
 import { decompose, type Decomposition } from '../components/decompose';
 import { quietHost, type Host } from '../host';
+import { measureDistribution, type MeasureDistribution } from '../preparation/distribution';
+import { measureBoxes, type MeasureBoxes } from '../preparation/boxes';
 import { prepare, type Account, type PreparationInput, type Prepared } from '../preparation/prepare';
 import { relations, type Relation } from '../suitability/relations';
 import { describeTable, type ColumnDescription } from '../table/describe';
@@ -13,6 +15,8 @@ export interface Results {
   description: readonly ColumnDescription[];
   prepared: Prepared;
   account: Account;
+  boxes: readonly MeasureBoxes[];
+  distribution: MeasureDistribution;
   decomposition: Decomposition;
   components: Components;
   relations: readonly Relation[];
@@ -24,7 +28,7 @@ export interface Results {
  */
 export type Request =
   | { readonly stage: 'description' }
-  | { readonly stage: 'prepared' | 'account'; readonly preparation: PreparationInput }
+  | { readonly stage: 'prepared' | 'account' | 'boxes'; readonly preparation: PreparationInput }
   | {
       readonly stage: 'decomposition';
       readonly preparation: PreparationInput;
@@ -36,7 +40,11 @@ export type Request =
       readonly without: readonly string[];
       readonly keep: Keep;
     }
-  | { readonly stage: 'relations'; readonly preparation: PreparationInput; readonly measure: string };
+  | {
+      readonly stage: 'relations' | 'distribution';
+      readonly preparation: PreparationInput;
+      readonly measure: string;
+    };
 
 export type ResultOf<R extends Request> = Results[R['stage']];
 
@@ -77,6 +85,8 @@ function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Re
   if (request.stage === 'description') return describeTable(table, host);
   if (request.stage === 'prepared') return prepare(table, request.preparation, host);
   const { preparation } = request;
+  if (request.stage === 'boxes') return measureBoxes(table, preparation, host);
+  if (request.stage === 'distribution') return measureDistribution(table, preparation, request.measure);
   const prepared = compute(table, { stage: 'prepared', preparation }, host, memo);
   switch (request.stage) {
     case 'account': {
@@ -103,13 +113,23 @@ function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Re
 export function preparationOf(recipe: Recipe): PreparationInput {
   const named = (role: string) =>
     recipe.columns.filter(column => column.role === role).map(column => column.name);
-  const { scale, weighting } = recipe.preparation;
+  const { preparation } = recipe;
+  const measures = named('measure');
   const weight = named('weight')[0] ?? null;
+  const fenced = preparation.outliers !== 'none';
+  // Settings that do nothing as things stand are left at rest, so that no result depends on them.
   return {
-    measures: named('measure'),
+    ...preparation,
+    measures,
     weight,
-    weighting: weight === null ? 'proportional' : weighting,
-    scale,
+    weighting: weight === null ? 'proportional' : preparation.weighting,
+    reach: fenced ? preparation.reach : 1.5,
+    unfenced: fenced ? measures.filter(name => preparation.unfenced.includes(name)) : [],
+    transforms: Object.fromEntries(
+      Object.entries(preparation.transforms).filter(
+        ([name, transform]) => measures.includes(name) && transform !== preparation.transform,
+      ),
+    ),
   };
 }
 

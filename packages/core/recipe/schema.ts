@@ -1,5 +1,9 @@
 import { z } from 'zod';
+import { MISSING_RULES } from '../preparation/missing';
+import { OUTLIER_RULES } from '../preparation/outliers';
 import { SCALES, WEIGHTINGS } from '../preparation/prepare';
+import { ROW_TRANSFORMS } from '../preparation/rowTransform';
+import { COLUMN_TRANSFORMS } from '../preparation/transform';
 import { Problem } from '../problem';
 import { ROLES } from '../table/role';
 
@@ -40,7 +44,16 @@ const recipeSchema = z.strictObject({
       'two columns have the same name',
     ),
   preparation: z.strictObject({
-    missing: z.literal('leave-out-rows'),
+    missing: z.enum(MISSING_RULES),
+    /** Share of missing entries above which a measure is set aside; 1 allows any. */
+    gapsAllowed: z.number().min(0).max(1),
+    outliers: z.enum(OUTLIER_RULES),
+    /** From how far an entry is an outlier: interquartile ranges beyond the quartiles, or the robust z score. */
+    reach: z.number().min(0.1).max(20),
+    unfenced: z.array(z.string()),
+    rowTransform: z.enum(ROW_TRANSFORMS),
+    transform: z.enum(COLUMN_TRANSFORMS),
+    transforms: z.record(z.string(), z.enum(COLUMN_TRANSFORMS)),
     scale: z.enum(SCALES),
     weighting: z.enum(WEIGHTINGS),
   }),

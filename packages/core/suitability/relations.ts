@@ -23,7 +23,7 @@ export function relations(prepared: Prepared, measure: string): Relation[] {
     );
   }
   const { weights, divisor } = prepared;
-  const sd = (j: number) => (prepared.scale === 'unit-variance' ? 1 : prepared.sds[j]!);
+  const sd = (j: number) => prepared.sds[j]! / prepared.divisors[j]!;
   const x = columnOf(prepared.values, index);
   return prepared.measures
     .map((name, j) => {

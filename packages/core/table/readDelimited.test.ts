@@ -93,6 +93,12 @@ describe('odd files are read right, and say so', () => {
     ]);
   });
 
+  test('rows without any entry are not taken in, and counted', () => {
+    const table = read('a,b\n1,2\n,\n3,4\n , \n');
+    expect(table.rows).toBe(2);
+    expect(notes(table)).toMatch(/2 rows have no entry at all/);
+  });
+
   test('duplicate and empty headers get names of their own', () => {
     const table = read('CaO,CaO,,CaO (2),x\n1,2,3,4,5\n6,7,8,9,10\n');
     expect(names(table)).toEqual(['CaO', 'CaO (2)', 'column 3', 'CaO (2) (2)', 'x']);

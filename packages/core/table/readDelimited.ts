@@ -29,12 +29,17 @@ export function readDelimited(bytes: Uint8Array, name: string, host: Host = quie
   let header: string[] | null = dialect.header ? null : [];
   let builders: ColumnBuilder[] = [];
   let rows = 0;
+  let blank = 0;
   const short: number[] = [];
   const long: number[] = [];
 
   function addRow(fields: string[]): void {
     const last = fields.length - 1;
     if (fields[last]!.endsWith('\r')) fields[last] = fields[last]!.slice(0, -1);
+    if (fields.every(entry => entry.trim() === '')) {
+      if (fields.length > 1) blank++;
+      return;
+    }
     if (header === null) {
       header = trimTail(fields);
       builders = header.map(() => columnBuilder(dialect.decimal));
@@ -55,7 +60,7 @@ export function readDelimited(bytes: Uint8Array, name: string, host: Host = quie
   Papa.parse<string[]>(text, {
     delimiter: dialect.delimiter,
     newline: lineEnd(text),
-    skipEmptyLines: 'greedy',
+    skipEmptyLines: true,
     chunkSize: CHUNK_CHARACTERS,
     complete: () => undefined,
     chunk: ({ data, meta, errors }: Papa.ParseResult<string[]>) => {
@@ -88,6 +93,15 @@ export function readDelimited(bytes: Uint8Array, name: string, host: Host = quie
   }
   noteRows(short, 'has fewer entries than there are columns; the rest are read as missing', notes);
   noteRows(long, 'has more entries than the header names; columns were added for them', notes);
+  if (blank > 0) {
+    notes.push({
+      what:
+        blank === 1
+          ? 'One row has no entry at all and is not taken in.'
+          : `${blank} rows have no entry at all and are not taken in.`,
+      where: null,
+    });
+  }
   if (encoding === 'Windows-1252') {
     notes.push({
       what: 'The file is not UTF-8; it is read as Windows-1252. Check letters with accents.',

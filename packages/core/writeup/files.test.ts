@@ -46,7 +46,7 @@ test('the coefficients of the file give the scores of the file', () => {
   const row = output.components.rows[17]!;
   for (let d = 0; d < 3; d++) {
     let score = 0;
-    for (const [measure, mean, , divisor, ...coefficients] of recipeRows) {
+    for (const [measure, , , mean, , divisor, ...coefficients] of recipeRows) {
       const value = numberAt(findColumn(table, measure!) as NumberColumn, row);
       score += ((value - Number(mean)) / Number(divisor)) * Number(coefficients[d]);
     }

@@ -3,7 +3,7 @@ import type { Components } from '../components/components';
 import { leadingDimensions } from '../components/leading';
 import type { Account } from '../preparation/prepare';
 import { textAt } from '../table/column';
-import type { Table } from '../table/table';
+import { findColumn, type Table } from '../table/table';
 import { dimensionName } from './dimensionName';
 
 /** A text file to be taken out. */
@@ -66,19 +66,24 @@ export function loadingsCsv({ names, components }: ReductionOutput): string {
   ]);
 }
 
-/** What places a new row: centre by the mean, divide by the sd on unit variance, multiply by the coefficients. */
+/**
+ * What places a new row: each measure treated as these were (its transform and fitted power stand here), its mean
+ * taken off, divided by its divisor, multiplied by the coefficients.
+ */
 export function coefficientsCsv({ names, components, account }: ReductionOutput): string {
   const { measures, kept, coefficients } = components;
   return csv([
-    ['measure', 'mean', 'sd', 'divided by', ...dimensionHeader(names, kept)],
+    ['measure', 'transform', 'power', 'mean', 'sd', 'divided by', ...dimensionHeader(names, kept)],
     ...measures.map((measure, j) => {
       const index = account.measures.indexOf(measure);
-      const sd = account.sds[index]!;
+      const fitted = account.transforms.find(transform => transform.measure === measure);
       return [
         measure,
+        fitted?.transform ?? 'none',
+        String(fitted?.power ?? ''),
         String(account.means[index]),
-        String(sd),
-        String(account.scale === 'unit-variance' ? sd : 1),
+        String(account.sds[index]),
+        String(account.divisors[index]),
         ...entriesOf(coefficients.values, measures.length, kept, j),
       ];
     }),
@@ -103,6 +108,33 @@ export function eigenvaluesCsv({ names, components }: ReductionOutput): string {
         d < kept ? 'yes' : 'no',
       ];
     }),
+  ]);
+}
+
+/** All that preparation changed: every row left out, measure set aside, transform and cell, with what it was. */
+export function accountCsv(table: Table, account: Account): string {
+  const row = (index: number) => String(index + 1);
+  return csv([
+    ['step', 'row', 'column', 'from', 'to'],
+    ...account.measuresSetAside.map(({ name, because }) => ['set aside', '', name, because, '']),
+    ...account.rowsLeftOut.map(out => [
+      `left out (${out.step})`,
+      row(out.row),
+      out.because.join('; '),
+      '',
+      '',
+    ]),
+    ...account.changes.map(({ step, row: at, measure, from, to }) => {
+      const was = Number.isNaN(from) ? textAt(findColumn(table, measure)!, at) : String(from);
+      return [step, row(at), measure, was, String(to)];
+    }),
+    ...account.transforms.map(({ measure, transform, power }) => [
+      'transformed',
+      '',
+      measure,
+      transform,
+      power === null ? '' : `power ${power}`,
+    ]),
   ]);
 }
 

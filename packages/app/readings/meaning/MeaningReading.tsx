@@ -3,6 +3,7 @@ import type { Reduction } from '@wold/core/recipe/schema';
 import { fixed } from '../../charts/format';
 import { useComponents } from '../../results/stages';
 import { Resulting } from '../Problem';
+import { ViewSwitch } from '../ViewSwitch';
 import { FadeSlider } from './FadeSlider';
 import { Ledger } from './Ledger';
 import { Plane } from './Plane';
@@ -18,18 +19,14 @@ export function MeaningReading({ reduction }: { reduction: Reduction }) {
       {value => (
         <div className={styles.reading}>
           <div className={styles.head}>
-            <div role="group" aria-label="View" className={styles.views}>
-              {(['ledger', 'plane'] as const).map(name => (
-                <button
-                  key={name}
-                  type="button"
-                  aria-pressed={view === name}
-                  onClick={() => setSearch(name === 'plane' ? { view: name } : {}, { replace: true })}
-                >
-                  {name === 'ledger' ? 'Ledger' : 'Plane'}
-                </button>
-              ))}
-            </div>
+            <ViewSwitch
+              views={[
+                ['ledger', 'Ledger'],
+                ['plane', 'Plane'],
+              ]}
+              view={view}
+              onView={next => setSearch(next === 'plane' ? { view: next } : {}, { replace: true })}
+            />
             {view === 'ledger' && (
               <div className={styles.fade}>
                 <span className="soft small" id="fade-name">

@@ -1,52 +1,102 @@
-import type { Scale, Weighting } from '@wold/core/preparation/prepare';
-import { ChoiceWord } from '../../frame/Word';
+import { ChoiceWord, NumberWord } from '../../frame/Word';
 import { withPreparation } from '../../store/studySlice';
 import { useEdit, useRecipe } from '../../store/useStudy';
+import {
+  GAP_WORDS,
+  MISSING_WORDS,
+  OUTLIER_WORDS,
+  ROW_TRANSFORM_WORDS,
+  SCALE_WORDS,
+  TRANSFORM_WORDS,
+  WEIGHTING_WORDS,
+} from './words';
 
-const SCALES: readonly { value: Scale; name: string; when: string }[] = [
-  {
-    value: 'unit-variance',
-    name: 'unit variance',
-    when: 'Measures in different units, or of very different size: each counts alike.',
-  },
-  {
-    value: 'centre',
-    name: 'their mean only',
-    when: 'All measures share one unit, and a wider spread should count for more.',
-  },
-];
-const WEIGHTINGS: readonly { value: Weighting; name: string; when: string }[] = [
-  {
-    value: 'proportional',
-    name: 'in proportion',
-    when: 'Real weights: rescaled to sum to the rows, divisor n − 1.',
-  },
-  { value: 'counts', name: 'as counts', when: 'How often a row stands for itself: divisor Σw − 1.' },
-];
-
-/** Leave out rows with any missing measure; bring every measure to unit variance. */
+/** What is done to the measures, in the order it is done. */
 export function PreparationBrief() {
   const recipe = useRecipe();
   const edit = useEdit();
-  const { scale, weighting } = recipe.preparation;
+  const { preparation } = recipe;
+  const { missing, gapsAllowed, outliers, reach, rowTransform, transform, weighting } = preparation;
   const weight = recipe.columns.find(({ role }) => role === 'weight');
+  const set = (change: Partial<typeof preparation>, of: string) => edit(withPreparation(recipe, change), of);
+  const own = Object.keys(preparation.transforms).length;
   return (
     <>
-      Leave out rows with any missing measure; bring every measure to <ScaleWord />
+      Use measures with{' '}
+      <ChoiceWord
+        settles="How many gaps a measure may have"
+        value={gapsAllowed}
+        choices={GAP_WORDS}
+        onChoose={value => set({ gapsAllowed: value }, 'gaps')}
+      />
+      ,{' '}
+      <ChoiceWord
+        settles="What is done about missing entries"
+        value={missing}
+        choices={MISSING_WORDS}
+        onChoose={value => set({ missing: value }, 'missing')}
+      />
+      ,{' '}
+      <ChoiceWord
+        settles="What is done about outliers"
+        value={outliers}
+        choices={OUTLIER_WORDS}
+        onChoose={value =>
+          set({ outliers: value, reach: OUTLIER_WORDS.find(word => word.value === value)!.reach }, 'outliers')
+        }
+        note="Once, not repeatedly: new fences on what is left may flag entries again."
+      />
+      {outliers !== 'none' && (
+        <>
+          {outliers === 'robust-z' ? ' of ' : ' at '}
+          <NumberWord
+            settles={outliers === 'robust-z' ? 'Robust z score' : 'Interquartile ranges beyond the quartiles'}
+            value={reach}
+            least={0.1}
+            most={20}
+            why={
+              outliers === 'robust-z'
+                ? '3.5 is usual (Iglewicz and Hoaglin 1993).'
+                : '1.5 flags about 1 in 140 entries of a normal measure, 3 only far ones (Tukey 1977).'
+            }
+            onNumber={value => set({ reach: value }, 'reach')}
+          />
+          {outliers === 'robust-z' ? '' : '\u00a0×\u00a0IQR'}
+        </>
+      )}
+      , transform{' '}
+      <ChoiceWord<string>
+        settles="How all measures are transformed"
+        value={rowTransform === 'none' ? transform : rowTransform}
+        choices={[...TRANSFORM_WORDS, ...ROW_TRANSFORM_WORDS]}
+        onChoose={value => {
+          const byRow = ROW_TRANSFORM_WORDS.find(word => word.value === value)?.value ?? 'none';
+          const byColumn = TRANSFORM_WORDS.find(word => word.value === value)?.value ?? 'none';
+          set({ rowTransform: byRow, transform: byColumn }, 'transform');
+        }}
+        note="A single measure may have its own: select it below."
+      />
+      {own > 0 && ` (${own} ${own === 1 ? 'has its' : 'have their'} own)`}, bring every measure to{' '}
+      <ScaleWord />
       {weight !== undefined && (
         <>
           ; weight rows by {weight.name}{' '}
           <ChoiceWord
             settles="What the weights are"
             value={weighting}
-            choices={WEIGHTINGS}
-            onChoose={value => edit(withPreparation(recipe, { weighting: value }), 'weighting')}
+            choices={WEIGHTING_WORDS}
+            onChoose={value => set({ weighting: value }, 'weighting')}
           />
         </>
       )}
-      {scale === 'centre' ? ', each in its own unit.' : '.'}
+      .
     </>
   );
+}
+
+/** What is decomposed, by the scale of the measures. */
+export function basisName(scale: string): string {
+  return scale === 'unit-variance' ? 'correlations' : 'covariances';
 }
 
 /** The scale of the measures, which also says what is decomposed. */
@@ -54,19 +104,22 @@ export function ScaleWord({ asBasis = false }: { asBasis?: boolean }) {
   const recipe = useRecipe();
   const edit = useEdit();
   const { scale } = recipe.preparation;
-  const basis = scale === 'unit-variance' ? 'correlations' : 'covariances';
-  const choices = asBasis
-    ? SCALES.map(choice => ({
-        ...choice,
-        name: choice.value === 'unit-variance' ? 'correlations' : 'covariances',
-      }))
-    : SCALES;
   return (
     <ChoiceWord
       settles={asBasis ? 'What is decomposed' : 'How measures are made comparable'}
       value={scale}
-      choices={choices}
-      word={asBasis ? basis : SCALES.find(choice => choice.value === scale)!.name}
+      choices={
+        asBasis
+          ? SCALE_WORDS.map(word => ({
+              ...word,
+              name:
+                word.value === 'unit-variance'
+                  ? 'correlations'
+                  : `covariances, measures brought to ${word.name}`,
+            }))
+          : SCALE_WORDS
+      }
+      {...(asBasis ? { word: basisName(scale) } : {})}
       onChoose={value => edit(withPreparation(recipe, { scale: value }), 'scale')}
       note={
         asBasis ? 'This is the scale of question 2: it holds for every reduction of the study.' : undefined

@@ -2,18 +2,32 @@ import { count } from '../../charts/format';
 import type { Answer } from '../../frame/Rail';
 import { useAccount } from '../../results/stages';
 
-/** 34 rows left out · unit variance */
+const SCALE_SHORT = {
+  'unit-variance': 'unit\u00a0variance',
+  centre: 'centred',
+  range: 'by\u00a0range',
+  robust: 'robust\u00a0spread',
+} as const;
+
+/** 34 rows left out · 31 values pulled in · unit variance */
 export function usePreparationAnswer(): Answer {
   const { value, stale, problem } = useAccount();
   if (problem !== null)
     return { text: 'cannot be used yet', stale: false, attention: 1, because: problem.what };
   if (value === null) return { text: 'not there yet', stale: true, attention: 0, because: '' };
   const out = value.rowsLeftOut.length;
-  const aside = value.measuresSetAside.length;
+  const constant = value.measuresSetAside.filter(({ because }) => because !== 'gaps').length;
+  const filled = value.changes.filter(({ step }) => step === 'filled').length;
+  const pulled = value.changes.length - filled;
   const parts = [
     out === 0 ? 'every row used' : `${count(out, 'row')}\u00a0left\u00a0out`,
-    ...(aside > 0 ? [`${count(aside, 'measure')} set aside`] : []),
-    value.scale === 'unit-variance' ? 'unit\u00a0variance' : 'centred',
+    ...(value.measuresSetAside.length > 0
+      ? [`${count(value.measuresSetAside.length, 'measure')} set aside`]
+      : []),
+    ...(filled > 0 ? [`${filled.toLocaleString('en')}\u00a0filled`] : []),
+    ...(pulled > 0 ? [`${pulled.toLocaleString('en')}\u00a0pulled\u00a0in`] : []),
+    ...(value.transforms.length > 0 ? [`${value.transforms.length}\u00a0transformed`] : []),
+    SCALE_SHORT[value.scale],
   ];
-  return { text: parts.join(' · '), stale, attention: aside, because: 'measures that cannot be used' };
+  return { text: parts.join(' · '), stale, attention: constant, because: 'measures that cannot be used' };
 }

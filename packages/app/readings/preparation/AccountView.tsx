@@ -1,0 +1,176 @@
+import type { Account } from '@wold/core/preparation/prepare';
+import { accountCsv, fileStem } from '@wold/core/writeup/files';
+import { textAt } from '@wold/core/table/column';
+import { findColumn } from '@wold/core/table/table';
+import { count, figure } from '../../charts/format';
+import { rowName } from '../../lens/rowName';
+import { saveText } from '../../outputs/save';
+import { selected } from '../../store/studySlice';
+import { useAppDispatch } from '../../store/store';
+import { useTable } from '../../store/TableContext';
+import { useRecipe, useSelection, useStudy } from '../../store/useStudy';
+import { TRANSFORM_WORDS } from './words';
+import styles from './AccountView.module.css';
+
+const MOST_LISTED = 400;
+const STEP_WORDS = {
+  missing: 'lacks',
+  weight: 'has no weight in',
+  outlier: 'has outliers in',
+  empty: 'is empty:',
+} as const;
+const ASIDE_WORDS = {
+  constant: 'does not vary in the rows used',
+  'no entries': 'has no entries',
+  gaps: 'has more gaps than allowed',
+} as const;
+
+/** All that was changed: rows left out, measures set aside, entries with what they were, transforms. */
+export function AccountView({ account }: { account: Account }) {
+  const table = useTable();
+  const { name } = useStudy();
+  const { rowsLeftOut, measuresSetAside, changes, transforms } = account;
+  const nothing = rowsLeftOut.length + measuresSetAside.length + changes.length + transforms.length === 0;
+  return (
+    <div className={styles.account}>
+      <div className={styles.head}>
+        <p className="soft small">
+          {nothing
+            ? 'Nothing was changed.'
+            : 'The original stays as it is; rows left out stay in the files without scores.'}
+        </p>
+        <button
+          type="button"
+          className="action"
+          onClick={() => saveText(`${fileStem(name)}-account.csv`, accountCsv(table, account), 'text/csv')}
+        >
+          Account as CSV
+        </button>
+      </div>
+      {measuresSetAside.length > 0 && (
+        <p>
+          Set aside:{' '}
+          {measuresSetAside.map(measure => `${measure.name} (${ASIDE_WORDS[measure.because]})`).join(', ')}.
+        </p>
+      )}
+      {transforms.length > 0 && (
+        <p>
+          Transformed:{' '}
+          {transforms
+            .slice(0, 60)
+            .map(({ measure, transform, power }) => {
+              const words = TRANSFORM_WORDS.find(word => word.value === transform)!.name;
+              return `${measure} ${words}${power === null ? '' : ` ${figure(power)}`}`;
+            })
+            .join(', ')}
+          {transforms.length > 60 && ` and ${transforms.length - 60} more`}.
+        </p>
+      )}
+      <div className={styles.columns} data-single={rowsLeftOut.length === 0 || changes.length === 0}>
+        {rowsLeftOut.length > 0 && <LeftOut account={account} />}
+        {changes.length > 0 && <Changes account={account} />}
+      </div>
+    </div>
+  );
+}
+
+function LeftOut({ account: { rowsLeftOut } }: { account: Account }) {
+  const table = useTable();
+  const recipe = useRecipe();
+  const dispatch = useAppDispatch();
+  const { rows: chosen } = useSelection();
+  return (
+    <section className={styles.panel} aria-label="Rows left out">
+      <div className={styles.panelHead}>
+        <h2>{count(rowsLeftOut.length, 'row')} left out</h2>
+        <button
+          type="button"
+          className="action small"
+          onClick={() => dispatch(selected({ rows: rowsLeftOut.map(({ row }) => row) }))}
+        >
+          Select them all
+        </button>
+      </div>
+      <div className={styles.scroll} tabIndex={0} role="region" aria-label="Rows left out, list">
+        <table className={styles.table}>
+          <thead>
+            <tr>
+              <th scope="col">row</th>
+              <th scope="col">why</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rowsLeftOut.slice(0, MOST_LISTED).map(({ row, step, because }) => (
+              <tr key={row} data-chosen={chosen.includes(row)}>
+                <th scope="row">
+                  <button type="button" onClick={() => dispatch(selected({ rows: [row] }))}>
+                    {rowName(table, recipe, row)}
+                  </button>
+                </th>
+                <td title={because.join(', ')}>
+                  {STEP_WORDS[step]} {because.slice(0, 2).join(', ')}
+                  {because.length > 2 && ` and ${because.length - 2} more`}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {rowsLeftOut.length > MOST_LISTED && <More of={rowsLeftOut.length} />}
+      </div>
+    </section>
+  );
+}
+
+function Changes({ account: { changes } }: { account: Account }) {
+  const table = useTable();
+  const recipe = useRecipe();
+  const dispatch = useAppDispatch();
+  return (
+    <section className={styles.panel} aria-label="Entries changed">
+      <div className={styles.panelHead}>
+        <h2>{count(changes.length, 'entry', 'entries')} changed</h2>
+      </div>
+      <div className={styles.scroll} tabIndex={0} role="region" aria-label="Entries changed, list">
+        <table className={styles.table}>
+          <thead>
+            <tr>
+              <th scope="col">row</th>
+              <th scope="col">column</th>
+              <th scope="col">was</th>
+              <th scope="col">is</th>
+            </tr>
+          </thead>
+          <tbody>
+            {changes.slice(0, MOST_LISTED).map(({ row, measure, from, to, step }) => (
+              <tr key={`${row} ${measure}`}>
+                <th scope="row">
+                  <button type="button" onClick={() => dispatch(selected({ rows: [row] }))}>
+                    {rowName(table, recipe, row)}
+                  </button>
+                </th>
+                <td>{measure}</td>
+                <td className="number">
+                  {Number.isNaN(from)
+                    ? textAt(findColumn(table, measure)!, row) || 'missing'
+                    : figure(from, 4)}
+                </td>
+                <td className="number" title={step}>
+                  {figure(to, 4)}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {changes.length > MOST_LISTED && <More of={changes.length} />}
+      </div>
+    </section>
+  );
+}
+
+function More({ of }: { of: number }) {
+  return (
+    <p className="soft small">
+      The first {MOST_LISTED} of {of.toLocaleString('en')}; all are in the CSV.
+    </p>
+  );
+}

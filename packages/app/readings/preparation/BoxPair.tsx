@@ -1,0 +1,58 @@
+import type { Box, MeasureBoxes } from '@wold/core/preparation/boxes';
+
+const WIDTH = 200;
+const HEIGHT = 44;
+const LINE = 20;
+
+/**
+ * A measure's box before, in grey, above the box after, in ink. Both stand on the scale of before, unless a transform
+ * has moved the measure to another scale: then each stands on its own.
+ */
+export function BoxPair({ boxes: { before, after } }: { boxes: MeasureBoxes }) {
+  const sameScale = after.least >= before.least && after.most <= before.most;
+  return (
+    <svg
+      width="100%"
+      height={HEIGHT}
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      preserveAspectRatio="none"
+      aria-hidden="true"
+    >
+      <BoxLine box={before} scale={before} y={LINE / 2} colour="var(--ink-soft)" fill="var(--rule)" />
+      <BoxLine
+        box={after}
+        scale={sameScale ? before : after}
+        y={LINE * 1.5 + 4}
+        colour="var(--ink)"
+        fill="var(--positive)"
+      />
+    </svg>
+  );
+}
+
+interface BoxLineProps {
+  readonly box: Box;
+  readonly scale: Box;
+  /** Middle of the line. */
+  readonly y: number;
+  readonly colour: string;
+  readonly fill: string;
+}
+
+function BoxLine({ box, scale, y, colour, fill }: BoxLineProps) {
+  const range = scale.most - scale.least;
+  if (!(range > 0)) return null;
+  const place = (value: number) => 4 + ((value - scale.least) / range) * (WIDTH - 8);
+  const [low, middle, high] = [place(box.lowerQuartile), place(box.median), place(box.upperQuartile)];
+  const line = { stroke: colour, vectorEffect: 'non-scaling-stroke' } as const;
+  return (
+    <g>
+      <line x1={place(box.lowWhisker)} x2={place(box.highWhisker)} y1={y} y2={y} {...line} />
+      <rect x={low} y={y - 6} width={Math.max(1, high - low)} height="12" fill={fill} {...line} />
+      <line x1={middle} x2={middle} y1={y - 6} y2={y + 6} {...line} strokeWidth="2" />
+      {box.outliers.map(({ row, value }) => (
+        <ellipse key={row} cx={place(value)} cy={y} rx="2.6" ry="2.6" fill="none" {...line} />
+      ))}
+    </g>
+  );
+}

@@ -1,0 +1,140 @@
+import type { MeasureBoxes } from '@wold/core/preparation/boxes';
+import { COLUMN_TRANSFORMS, type ColumnTransform } from '@wold/core/preparation/transform';
+import { figure, fixed } from '../../charts/format';
+import { HistogramPicture } from '../../charts/HistogramPicture';
+import { rowName } from '../../lens/rowName';
+import { useDistribution } from '../../results/stages';
+import { selected, withPreparation } from '../../store/studySlice';
+import { useAppDispatch } from '../../store/store';
+import { useTable } from '../../store/TableContext';
+import { useEdit, useRecipe } from '../../store/useStudy';
+import { NormalQuantiles } from './NormalQuantiles';
+import { TRANSFORM_WORDS } from './words';
+import styles from './MeasureInFull.module.css';
+
+const MOST_OUTLIERS = 8;
+
+interface MeasureInFullProps {
+  readonly measure: string;
+  readonly boxes: MeasureBoxes | undefined;
+}
+
+/** One measure large: its histograms, its normal quantiles, its outliers, and its own settings. */
+export function MeasureInFull({ measure, boxes }: MeasureInFullProps) {
+  const table = useTable();
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const dispatch = useAppDispatch();
+  const { value } = useDistribution(measure);
+  if (value === null || value.measure !== measure)
+    return <section className={styles.full} aria-label={measure} />;
+  const { preparation } = recipe;
+  const { before, after, suggestion } = value;
+  const own = preparation.transforms[measure];
+  const fenced = !preparation.unfenced.includes(measure);
+  const nameOf = (transform: ColumnTransform) => TRANSFORM_WORDS.find(word => word.value === transform)!.name;
+
+  function setTransform(transform: ColumnTransform | 'as-all'): void {
+    const { [measure]: _, ...others } = preparation.transforms;
+    const transforms = transform === 'as-all' ? others : { ...others, [measure]: transform };
+    edit(withPreparation(recipe, { transforms }), `transform ${measure}`);
+  }
+
+  return (
+    <section className={styles.full} aria-label={`${measure} in full`}>
+      <div className={styles.histograms}>
+        {(
+          [
+            ['before', before],
+            ['after', after],
+          ] as const
+        ).map(([when, { histogram, n }]) => (
+          <figure key={when} data-when={when}>
+            <figcaption className="soft small">
+              <span>
+                {when}, {n.toLocaleString('en')} entries
+              </span>
+            </figcaption>
+            <HistogramPicture histogram={histogram} width={200} height={44} />
+            <p className={`${styles.ends} soft`}>
+              <span>{figure(histogram.from, 4)}</span>
+              <span>{figure(histogram.to, 4)}</span>
+            </p>
+          </figure>
+        ))}
+      </div>
+      <NormalQuantiles before={before.quantiles} after={after.quantiles} />
+      <div className={styles.words}>
+        <h2>{measure}</h2>
+        <p className="small">
+          Skewness {fixed(before.skewness, 2)} → {fixed(after.skewness, 2)}, excess kurtosis{' '}
+          {fixed(before.kurtosis, 2)} → {fixed(after.kurtosis, 2)}
+          {before.zeros > 0 && `, ${before.zeros} zeros`}.
+        </p>
+        {suggestion !== null && Math.abs(after.skewness) > 1 && (
+          <p className="small">
+            <button type="button" className="action" onClick={() => setTransform(suggestion.transform)}>
+              Transform it {nameOf(suggestion.transform)}
+            </button>{' '}
+            <span className="soft">would bring its skewness to {fixed(suggestion.after, 2)}.</span>
+          </p>
+        )}
+        <div className={styles.settings}>
+          <label>
+            transform{' '}
+            <select
+              value={own ?? 'as-all'}
+              onChange={event => setTransform(event.target.value as ColumnTransform | 'as-all')}
+            >
+              <option value="as-all">as all: {nameOf(preparation.transform)}</option>
+              {COLUMN_TRANSFORMS.map(transform => (
+                <option key={transform} value={transform}>
+                  {nameOf(transform)}
+                </option>
+              ))}
+            </select>
+          </label>
+          {preparation.outliers !== 'none' && (
+            <label>
+              <input
+                type="checkbox"
+                checked={fenced}
+                onChange={() => {
+                  const unfenced = fenced
+                    ? [...preparation.unfenced, measure]
+                    : preparation.unfenced.filter(other => other !== measure);
+                  edit(withPreparation(recipe, { unfenced }), `fence ${measure}`);
+                }}
+              />{' '}
+              fence it
+            </label>
+          )}
+        </div>
+        {boxes !== undefined && boxes.before.outliers.length > 0 && (
+          <p className={`${styles.outliers} small`}>
+            <span className="soft">Beyond 1.5 IQR:</span>
+            {boxes.before.outliers.slice(0, MOST_OUTLIERS).map(({ row, value: entry }) => (
+              <button
+                key={row}
+                type="button"
+                className="action"
+                onClick={() => dispatch(selected({ rows: [row] }))}
+              >
+                {rowName(table, recipe, row)} {figure(entry)}
+              </button>
+            ))}
+            {boxes.before.outliers.length > MOST_OUTLIERS && (
+              <button
+                type="button"
+                className="action"
+                onClick={() => dispatch(selected({ rows: boxes.before.outliers.map(({ row }) => row) }))}
+              >
+                all {boxes.before.outliers.length}
+              </button>
+            )}
+          </p>
+        )}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,52 @@
+import { quantile } from '../table/quantile';
+
+export const OUTLIER_RULES = ['none', 'fences', 'leave-out-rows', 'robust-z'] as const;
+/**
+ * What is done about entries far from the rest: nothing; pulled in to the fences (Tukey 1977); their rows left out; or
+ * pulled in to a limit on the robust z score (Iglewicz and Hoaglin 1993).
+ */
+export type OutlierRule = (typeof OUTLIER_RULES)[number];
+
+/** Between these an entry is taken as it is. */
+export interface Fences {
+  readonly low: number;
+  readonly high: number;
+}
+
+/** Fences at `factor` interquartile ranges beyond the quartiles; null where half the entries or more are equal. */
+export function quartileFences(values: Float64Array, factor: number): Fences | null {
+  const sorted = values.filter(value => !Number.isNaN(value)).sort();
+  const [low, high] = [quantile(sorted, 0.25), quantile(sorted, 0.75)];
+  const reach = factor * (high - low);
+  return high > low ? { low: low - reach, high: high + reach } : null;
+}
+
+/** 0.6745, the upper quartile of the standard normal: it makes the median deviation an estimate of the spread. */
+const NORMAL_QUARTILE = 0.6744897501960817;
+
+/** Limits where |0.6745 (x − median) / MAD| reaches `most`; null where half the entries or more are equal. */
+export function robustLimits(values: Float64Array, most: number): Fences | null {
+  const spread = medianDeviation(values);
+  if (spread === null) return null;
+  const reach = (most * spread.mad) / NORMAL_QUARTILE;
+  return { low: spread.median - reach, high: spread.median + reach };
+}
+
+/** The median and the median absolute deviation from it; null where that deviation is 0. */
+export function medianDeviation(values: Float64Array): { median: number; mad: number } | null {
+  const sorted = values.filter(value => !Number.isNaN(value)).sort();
+  const median = quantile(sorted, 0.5);
+  const mad = quantile(sorted.map(value => Math.abs(value - median)).sort(), 0.5);
+  return mad > 0 ? { median, mad } : null;
+}
+
+/** The robust standard deviation 1.4826 MAD; null where half the entries or more are equal. */
+export function robustSd(values: Float64Array): number | null {
+  const spread = medianDeviation(values);
+  return spread === null ? null : spread.mad / NORMAL_QUARTILE;
+}
+
+/** The value, or the fence it lies beyond. */
+export function pulledIn(value: number, { low, high }: Fences): number {
+  return value < low ? low : value > high ? high : value;
+}
