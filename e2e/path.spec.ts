@@ -241,3 +241,25 @@ test('a preparation: gaps filled, outliers pulled in, a measure transformed, all
   expect(lines.filter(line => line.startsWith('filled,'))).toHaveLength(114);
   expect(lines).toContain('transformed,,P2O5 %,log,');
 });
+
+test('an odd row on the map is set aside with a reason, and brought back from the account', async ({
+  page,
+}) => {
+  await openSherds(page);
+  await page.keyboard.press('6');
+  const legend = page.getByRole('region', { name: 'Legend' });
+  await legend.getByRole('button', { name: /reference tile/ }).dblclick();
+  const lens = page.getByRole('complementary', { name: 'Lens' });
+  await expect(lens.getByRole('heading', { name: '12 rows selected' })).toBeVisible();
+  await lens.getByRole('button', { name: 'Set aside' }).click();
+  await lens.getByRole('textbox', { name: /Why/ }).fill('no sherds');
+  await page.keyboard.press('Enter');
+  const rail = page.getByRole('navigation', { name: 'Questions' });
+  await expect(rail).toContainText('46 rows left out');
+  await expect(legend.getByRole('button', { name: /reference tile/ })).toHaveCount(0);
+  await ask(page, 'Is it fit to use?');
+  await page.getByRole('button', { name: 'Account', exact: true }).click();
+  await expect(page.getByRole('cell', { name: 'set aside: no sherds' })).toHaveCount(12);
+  await lens.getByRole('button', { name: 'Bring back' }).click();
+  await expect(rail).toContainText('34 rows left out');
+});

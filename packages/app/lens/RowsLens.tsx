@@ -1,15 +1,17 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Account } from '@wold/core/preparation/prepare';
+import type { RowLeftOut } from '@wold/core/preparation/treat';
+import { LONGEST_REASON } from '@wold/core/recipe/schema';
 import { levelAt, textAt, type LevelColumn } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
 import { count, figure, fixed, shortName } from '../charts/format';
 import { useAccount } from '../results/stages';
 import { rowName } from './rowName';
-import { selected } from '../store/studySlice';
+import { selected, withRowsAside } from '../store/studySlice';
 import { useAppDispatch } from '../store/store';
 import { useTable } from '../store/TableContext';
-import { useHand, useRecipe, useStudy } from '../store/useStudy';
+import { useEdit, useHand, useRecipe, useStudy } from '../store/useStudy';
 import { setsApart } from './apart';
 import { DivergingBar } from './DivergingBar';
 import styles from './Lens.module.css';
@@ -52,8 +54,56 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
         >
           Open in the table
         </button>
+        <SetAside rows={rows} />
       </div>
     </div>
+  );
+}
+
+/** Sets the rows aside with a reason, or brings them back. */
+function SetAside({ rows }: { rows: readonly number[] }) {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const [reason, setReason] = useState<string | null>(null);
+  const aside = new Set(recipe.preparation.rowsAside.rows.map(({ row }) => row));
+  if (rows.every(row => aside.has(row))) {
+    return (
+      <button
+        type="button"
+        className="action"
+        onClick={() => edit(withRowsAside(recipe, rows, null), 'rows aside')}
+      >
+        Bring back
+      </button>
+    );
+  }
+  if (reason === null) {
+    return (
+      <button type="button" className="action" onClick={() => setReason('')}>
+        Set aside
+      </button>
+    );
+  }
+  return (
+    <form
+      className={styles.reason}
+      onSubmit={event => {
+        event.preventDefault();
+        edit(withRowsAside(recipe, rows, reason.trim() || 'by hand'), 'rows aside');
+        setReason(null);
+      }}
+    >
+      <label>
+        <span className="soft small">Why? Enter sets {rows.length === 1 ? 'it' : 'them'} aside.</span>
+        <input
+          autoFocus
+          value={reason}
+          maxLength={LONGEST_REASON}
+          onChange={event => setReason(event.target.value)}
+          onKeyDown={event => event.key === 'Escape' && setReason(null)}
+        />
+      </label>
+    </form>
   );
 }
 
@@ -73,7 +123,7 @@ function OneRow({ row, account }: { row: number; account: Account | null }) {
     <>
       <p className="soft small">
         Row {row + 1}
-        {leftOut && `, left out: no ${leftOut.because.join(', ')}`}
+        {leftOut && `, ${leftOutWords(leftOut)}`}
       </p>
       <table className={styles.values}>
         <thead>
@@ -182,6 +232,22 @@ function ManyRows({ rows, account }: { rows: readonly number[]; account: Account
       )}
     </>
   );
+}
+
+function leftOutWords({ step, because }: RowLeftOut): string {
+  const what = because.join(', ');
+  switch (step) {
+    case 'set aside':
+      return `set aside: ${what}`;
+    case 'missing':
+      return `left out: it lacks ${what}`;
+    case 'weight':
+      return `left out: it has no weight in ${what}`;
+    case 'outlier':
+      return `left out: an outlier in ${what}`;
+    case 'empty':
+      return 'left out: all its measures are 0';
+  }
 }
 
 /** The labels that all of the rows share. */

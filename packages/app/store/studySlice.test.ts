@@ -17,6 +17,7 @@ import {
   withPreparation,
   withReduction,
   withRoles,
+  withRowsAside,
   withoutReduction,
   type StudyState,
 } from './studySlice';
@@ -85,6 +86,19 @@ describe('changes of the recipe', () => {
   test('one column weighs: the former one is set aside', () => {
     const twice = withRoles(withRoles(recipe, ['w'], 'weight'), ['a'], 'weight');
     expect(twice.columns.map(({ role }) => role)).toEqual(['label', 'weight', 'measure', 'aside']);
+  });
+
+  test('rows are set aside with a reason, and brought back', () => {
+    const aside = withRowsAside(withRowsAside(recipe, [2], 'broken'), [0, 2], 'burnt');
+    expect(aside.preparation.rowsAside).toEqual({
+      of: table.key,
+      rows: [
+        { row: 0, reason: 'burnt' },
+        { row: 2, reason: 'burnt' },
+      ],
+    });
+    expect(withRowsAside(aside, [0], null).preparation.rowsAside.rows).toEqual([{ row: 2, reason: 'burnt' }]);
+    expect(checkRecipe(aside, 'r')).toEqual(aside);
   });
 
   test('a dimension is named, and loses its name with a blank one', () => {

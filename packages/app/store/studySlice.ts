@@ -154,6 +154,15 @@ export function withPreparation(recipe: Recipe, change: Partial<Recipe['preparat
   return { ...recipe, preparation: { ...recipe.preparation, ...change } };
 }
 
+/** The recipe with rows set aside, or brought back where there is no reason. */
+export function withRowsAside(recipe: Recipe, rows: readonly number[], reason: string | null): Recipe {
+  const { rowsAside } = recipe.preparation;
+  const others = rowsAside.rows.filter(({ row }) => !rows.includes(row));
+  const added = reason === null ? [] : rows.map(row => ({ row, reason }));
+  const all = [...others, ...added].sort((a, b) => a.row - b.row);
+  return withPreparation(recipe, { rowsAside: { ...rowsAside, rows: all } });
+}
+
 /** The recipe with a change of one reduction. */
 export function withReduction(recipe: Recipe, id: string, change: Partial<Reduction>): Recipe {
   const reductions = recipe.reductions.map(reduction =>

@@ -16,6 +16,7 @@ export type Scale = (typeof SCALES)[number];
 
 /** Preparation at rest: rows with gaps left out, nothing else treated, unit variance. */
 export const PLAIN_PREPARATION = {
+  rowsAside: { of: '', rows: [] },
   missing: 'leave-out-rows',
   gapsAllowed: 1,
   outliers: 'none',

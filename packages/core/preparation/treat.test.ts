@@ -55,6 +55,22 @@ describe('missing entries', () => {
   });
 });
 
+describe('rows set aside by hand', () => {
+  const table = column([1, 2, 3, 9]);
+  const rowsAside = { of: table.key, rows: [{ row: 3, reason: 'broken' }] };
+
+  test('are left out with their reason', () => {
+    const prepared = prepare(table, input(['a', 'b'], { rowsAside }));
+    expect(prepared.rowsLeftOut).toEqual([{ row: 3, step: 'set aside', because: ['broken'] }]);
+    expect([...prepared.rows]).toEqual([0, 1, 2]);
+  });
+
+  test('mean nothing on another table', () => {
+    const other = column([1, 2, 3, 10]);
+    expect(prepare(other, input(['a', 'b'], { rowsAside })).rowsLeftOut).toEqual([]);
+  });
+});
+
 describe('outliers', () => {
   // Quartiles of 1 … 9 and 100: 3.25 and 7.75, so the fences stand at −3.5 and 14.5.
   const values = [1, 2, 3, 4, 5, 6, 7, 8, 9, 100];

@@ -7,8 +7,16 @@ import { pulledIn, quartileFences, robustLimits, type Fences, type OutlierRule }
 import { emptyRows, transformRows, type RowTransform } from './rowTransform';
 import { transformColumn, type ColumnTransform } from './transform';
 
+/** Rows of one table that are set aside by hand. They say nothing of another table. */
+export interface RowsAside {
+  /** Key of the table. */
+  readonly of: string;
+  readonly rows: readonly { readonly row: number; readonly reason: string }[];
+}
+
 /** What is done to the measures, in this order, before they are scaled. */
 export interface Treatment {
+  readonly rowsAside: RowsAside;
   readonly missing: MissingRule;
   /** Measures with a larger share of missing entries are set aside; 1 sets none aside but the empty. */
   readonly gapsAllowed: number;
@@ -26,7 +34,7 @@ export interface Treatment {
 
 export interface RowLeftOut {
   readonly row: number;
-  readonly step: 'missing' | 'weight' | 'outlier' | 'empty';
+  readonly step: 'set aside' | 'missing' | 'weight' | 'outlier' | 'empty';
   /** The columns that are the reason. */
   readonly because: readonly string[];
 }
@@ -108,7 +116,7 @@ export function treat(
   const kept = chosen.filter(column => !empty.has(column) && !gappy.has(column));
 
   const rowsLeftOut: RowLeftOut[] = [];
-  let rows = firstRows(table, kept, weight, treatment.missing, rowsLeftOut);
+  let rows = firstRows(table, kept, weight, treatment, rowsLeftOut);
   const changes: CellChange[] = [];
   let columns = kept.map((column, j) => {
     host.progress(j / kept.length / 2);
@@ -145,16 +153,22 @@ function firstRows(
   table: Table,
   measures: readonly NumberColumn[],
   weight: NumberColumn | null,
-  rule: MissingRule,
+  { missing, rowsAside }: Treatment,
   leftOut: RowLeftOut[],
 ): Uint32Array {
+  const aside = new Map(
+    rowsAside.of === table.key ? rowsAside.rows.map(({ row, reason }) => [row, reason]) : [],
+  );
   const gaps = gapsByRow(measures, table.rows);
   const rows: number[] = [];
   for (let row = 0; row < table.rows; row++) {
     const lacks = gaps.get(row) ?? [];
-    if (weight !== null && !(numberAt(weight, row) > 0)) {
+    const reason = aside.get(row);
+    if (reason !== undefined) {
+      leftOut.push({ row, step: 'set aside', because: [reason] });
+    } else if (weight !== null && !(numberAt(weight, row) > 0)) {
       leftOut.push({ row, step: 'weight', because: [weight.name] });
-    } else if (lacks.length > 0 && (rule === 'leave-out-rows' || lacks.length === measures.length)) {
+    } else if (lacks.length > 0 && (missing === 'leave-out-rows' || lacks.length === measures.length)) {
       leftOut.push({ row, step: 'missing', because: lacks });
     } else rows.push(row);
   }

@@ -17,7 +17,7 @@ export function freshRecipe(table: Table): Recipe {
     format: 'wold recipe',
     version: 1,
     columns,
-    preparation: PLAIN_PREPARATION,
+    preparation: { ...PLAIN_PREPARATION, rowsAside: { of: table.key, rows: [] } },
     reductions: [freshReduction('components-1', 'Components', firstColour(table, columns))],
   };
 }

@@ -7,6 +7,9 @@ import { COLUMN_TRANSFORMS } from '../preparation/transform';
 import { Problem } from '../problem';
 import { ROLES } from '../table/role';
 
+/** The longest reason for setting rows aside, in characters. */
+export const LONGEST_REASON = 200;
+
 /** The longest name that a dimension, a reduction or a study can have, in characters. */
 export const LONGEST_NAME = 80;
 
@@ -44,6 +47,11 @@ const recipeSchema = z.strictObject({
       'two columns have the same name',
     ),
   preparation: z.strictObject({
+    /** Rows set aside by hand, by their place in the table of that key, counted from 0. */
+    rowsAside: z.strictObject({
+      of: z.string(),
+      rows: z.array(z.strictObject({ row: z.int().min(0), reason: z.string().max(LONGEST_REASON) })),
+    }),
     missing: z.enum(MISSING_RULES),
     /** Share of missing entries above which a measure is set aside; 1 allows any. */
     gapsAllowed: z.number().min(0).max(1),

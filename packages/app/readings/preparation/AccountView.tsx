@@ -14,6 +14,7 @@ import styles from './AccountView.module.css';
 
 const MOST_LISTED = 400;
 const STEP_WORDS = {
+  'set aside': 'set aside:',
   missing: 'lacks',
   weight: 'has no weight in',
   outlier: 'has outliers in',

@@ -38,6 +38,7 @@ export function Grid({ table, descriptions, rows }: GridProps) {
   const rowCount = rows?.length ?? table.rows;
   const rowOf = (index: number) => (rows === null ? index : rows[index]!);
   const chosenRows = new Set(selection.rows);
+  const asideRows = new Map(recipe.preparation.rowsAside.rows.map(({ row, reason }) => [row, reason]));
 
   // eslint-disable-next-line react-hooks/incompatible-library -- not memoised: it is drawn anew at each scroll
   const down = useVirtualizer({
@@ -172,6 +173,8 @@ export function Grid({ table, descriptions, rows }: GridProps) {
                 role="row"
                 aria-rowindex={line.index + 2}
                 aria-selected={chosenRows.has(row)}
+                data-aside={asideRows.has(row)}
+                title={asideRows.has(row) ? `set aside: ${asideRows.get(row)}` : undefined}
                 style={{ top: line.start, height: ROW_HEIGHT, width }}
                 onClick={event => selectRow(row, event)}
               >
