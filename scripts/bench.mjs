@@ -3,8 +3,9 @@ import { bundled } from './bundled.mjs';
 // Machines are shared and noisy: each piece is timed in turn with its plain form, and what counts is the ratio.
 const ROUNDS = 3;
 const { componentsContests } = await bundled('bench/components.ts');
+const { readingContest } = await bundled('bench/reading.ts');
 
-for (const { name, ours, plain } of componentsContests(5000, 200)) {
+for (const { name, ours, plain } of [...componentsContests(5000, 200), readingContest(5000, 784)]) {
   const times = { ours: [], plain: [] };
   for (let round = 0; round < ROUNDS; round++) {
     times.ours.push(time(ours));
@@ -12,7 +13,7 @@ for (const { name, ours, plain } of componentsContests(5000, 200)) {
   }
   const [mine, other] = [median(times.ours), median(times.plain)];
   console.log(
-    `${name}\n  ours ${ms(mine)}, plain loops ${ms(other)}: ${(other / mine).toFixed(1)} times as fast\n`,
+    `${name}\n  ours ${ms(mine)}, plain ${ms(other)}: ${(other / mine).toFixed(2)} times as fast\n`,
   );
 }
 

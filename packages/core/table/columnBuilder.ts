@@ -1,6 +1,6 @@
 import type { Column, Exceptions, LevelColumn, NumberColumn } from './column';
 import { narrowCodes, narrowNumbers } from './narrow';
-import { isMissingText, parseNumber } from './numberText';
+import { isMissingText, shortestDecimal, parseNumber } from './numberText';
 
 /** At least this share of the entries must be numbers for a column to hold numbers. */
 const NUMBER_SHARE = 0.8;
@@ -25,6 +25,13 @@ export function columnBuilder(decimal: '.' | ','): ColumnBuilder {
 
   function add(text: string): void {
     if (rows === values.length) values = grown(values);
+    const plain = decimal === '.' ? shortestDecimal(text) : NaN;
+    if (!Number.isNaN(plain)) {
+      values[rows++] = plain;
+      present++;
+      numbers++;
+      return;
+    }
     const value = parseNumber(text, decimal);
     values[rows] = value;
     if (Number.isNaN(value)) {

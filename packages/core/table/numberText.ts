@@ -31,3 +31,43 @@ export function parseNumber(text: string, decimal: '.' | ','): number {
   if (!Number.isFinite(value)) return NaN;
   return Number.isInteger(value) && !Number.isSafeInteger(value) && !/[eE.]/.test(digits) ? NaN : value;
 }
+
+const MOST_DIGITS = 15;
+const [ZERO, NINE, POINT, MINUS] = ['0', '9', '.', '-'].map(letter => letter.charCodeAt(0)) as [
+  number,
+  number,
+  number,
+  number,
+];
+
+/**
+ * The number of a text that is a decimal written as shortly as it can be, so that `String` gives the text back; NaN
+ * for any other text. Most entries of most tables are such, and are told without a pattern.
+ */
+export function shortestDecimal(text: string): number {
+  const start = text.charCodeAt(0) === MINUS ? 1 : 0;
+  const length = text.length;
+  if (length === start || length - start > MOST_DIGITS) return NaN;
+  const first = text.charCodeAt(start);
+  let whole = 0;
+  for (let i = start; i < length; i++) {
+    const code = text.charCodeAt(i);
+    if (code >= ZERO && code <= NINE) whole = whole * 10 + (code - ZERO);
+    else return code === POINT && isShortestFraction(text, start, i) ? Number(text) : NaN;
+  }
+  if (first === ZERO && length > 1) return NaN;
+  return start === 1 ? -whole : whole;
+}
+
+/** Whether a text whose digits from `start` end in a point goes on as a shortest fraction does. */
+function isShortestFraction(text: string, start: number, point: number): boolean {
+  const last = text.length - 1;
+  if (point === start || point === last || text.charCodeAt(last) === ZERO) return false;
+  for (let i = point + 1; i <= last; i++) {
+    const code = text.charCodeAt(i);
+    if (code < ZERO || code > NINE) return false;
+  }
+  if (text.charCodeAt(start) !== ZERO) return true;
+  // One zero before the point, and not so small that it would be written with an exponent.
+  return point === start + 1 && !text.startsWith('000000', point + 1);
+}

@@ -116,6 +116,7 @@ describe('odd files are read right, and say so', () => {
     ]);
     expect(notes(table)).toMatch(/Row 2 has fewer entries/);
     expect(notes(table)).toMatch(/Row 3 has more entries/);
+    expect(notes(read('a,b\n1,2,3\n4,5\n'))).toMatch(/Row 1 has more entries/);
   });
 
   test('a delimiter at the end of each line is no column', () => {
