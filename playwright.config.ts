@@ -1,5 +1,6 @@
 import { defineConfig } from '@playwright/test';
 import { existsSync } from 'node:fs';
+import chromiumFlags from './e2e/chromiumFlags.json' with { type: 'json' };
 
 const chromium = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
   path => path !== undefined && existsSync(path),
@@ -20,15 +21,7 @@ export default defineConfig({
     colorScheme: 'light',
     launchOptions: {
       ...(chromium === undefined ? {} : { executablePath: chromium }),
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
+      args: chromiumFlags,
     },
   },
   webServer: {

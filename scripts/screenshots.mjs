@@ -1,5 +1,6 @@
 import { chromium } from '@playwright/test';
 import { spawn } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { findChromium } from './install.mjs';
 import { root } from './run.mjs';
@@ -12,15 +13,7 @@ await new Promise(resolve => server.stdout.once('data', resolve));
 
 const browser = await chromium.launch({
   executablePath: (await findChromium()) ?? undefined,
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
+  args: JSON.parse(readFileSync(join(root, 'e2e', 'chromiumFlags.json'), 'utf8')),
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' });
 const shoot = async name => {

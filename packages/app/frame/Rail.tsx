@@ -5,9 +5,10 @@ import { READINGS } from '../readings/readings';
 import { answered, renamed } from '../store/studySlice';
 import { useAppDispatch } from '../store/store';
 import { useHand, useStudy } from '../store/useStudy';
-import { useMode } from '../theme/ThemeMode';
+import { ModeSwitch } from '../theme/ModeSwitch';
 import { EditableName } from './EditableName';
 import { Mark } from './Mark';
+import { Wordmark } from './Wordmark';
 import styles from './Rail.module.css';
 
 /** The answer to a question as it stands: facts, and how far they can be taken as they are. */
@@ -23,15 +24,10 @@ export interface Answer {
 export function Rail({ current }: { current: QuestionRoute }) {
   const dispatch = useAppDispatch();
   const study = useStudy();
-  const { mode, setMode } = useMode();
   return (
     <nav className={styles.rail} aria-label="Questions">
       <Link to="/" className={styles.home} aria-label="Wold, all studies">
-        <svg viewBox="0 0 32 24" aria-hidden="true">
-          <path d="M2 15c5 0 6-9 11-9s5 6 9 6 4-5 8-6" />
-          <path d="M2 20h28" />
-        </svg>
-        Wold
+        <Wordmark />
       </Link>
       <div className={styles.study}>
         <EditableName
@@ -47,13 +43,7 @@ export function Rail({ current }: { current: QuestionRoute }) {
           <Entry key={item.route} item={item} current={item.route === current} />
         ))}
       </ol>
-      <button
-        type="button"
-        className={`${styles.mode} soft small`}
-        onClick={() => setMode(mode === 'light' ? 'dusk' : 'light')}
-      >
-        {mode === 'light' ? 'Dusk' : 'Daylight'}
-      </button>
+      <ModeSwitch className={styles.mode} />
     </nav>
   );
 }

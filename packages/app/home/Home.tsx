@@ -4,10 +4,11 @@ import type { ProblemData } from '@wold/core/problem';
 import { createStudy, listStudies, sweepDeleted } from '../storage/studies';
 import type { StudyRecord } from '../storage/database';
 import { RunningWork } from '../frame/RunningWork';
+import { Wordmark } from '../frame/Wordmark';
 import { ProblemNote } from '../readings/Problem';
 import { noticed } from '../store/noticeSlice';
 import { useAppDispatch, useAppSelector } from '../store/store';
-import { useMode } from '../theme/ThemeMode';
+import { ModeSwitch } from '../theme/ModeSwitch';
 import { readTable } from '../workers/pool';
 import { demoTables } from './demoTables';
 import { StudyList } from './StudyList';
@@ -17,7 +18,6 @@ import styles from './Home.module.css';
 export function Home() {
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
-  const { mode, setMode } = useMode();
   const notice = useAppSelector(state => state.notice);
   const [studies, setStudies] = useState<readonly StudyRecord[] | null>(null);
   const [problem, setProblem] = useState<ProblemData | null>(null);
@@ -72,20 +72,8 @@ export function Home() {
       onDrop={drop}
     >
       <header className={styles.head}>
-        <span className={styles.name}>
-          <svg viewBox="0 0 32 24" aria-hidden="true">
-            <path d="M2 15c5 0 6-9 11-9s5 6 9 6 4-5 8-6" />
-            <path d="M2 20h28" />
-          </svg>
-          Wold
-        </span>
-        <button
-          type="button"
-          className="soft small"
-          onClick={() => setMode(mode === 'light' ? 'dusk' : 'light')}
-        >
-          {mode === 'light' ? 'Dusk' : 'Daylight'}
-        </button>
+        <Wordmark />
+        <ModeSwitch />
       </header>
       <main className={styles.main}>
         <div className={styles.left}>

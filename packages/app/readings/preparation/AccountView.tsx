@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type { Account } from '@wold/core/preparation/prepare';
 import { accountCsv, fileStem } from '@wold/core/writeup/files';
 import { textAt } from '@wold/core/table/column';
@@ -76,14 +77,15 @@ export function AccountView({ account }: { account: Account }) {
 }
 
 function LeftOut({ account: { rowsLeftOut } }: { account: Account }) {
-  const table = useTable();
-  const recipe = useRecipe();
   const dispatch = useAppDispatch();
   const { rows: chosen } = useSelection();
   return (
-    <section className={styles.panel} aria-label="Rows left out">
-      <div className={styles.panelHead}>
-        <h2>{count(rowsLeftOut.length, 'row')} left out</h2>
+    <Panel
+      title={`${count(rowsLeftOut.length, 'row')} left out`}
+      label="Rows left out"
+      heads={['row', 'why']}
+      lines={rowsLeftOut.length}
+      action={
         <button
           type="button"
           className="action small"
@@ -91,87 +93,96 @@ function LeftOut({ account: { rowsLeftOut } }: { account: Account }) {
         >
           Select them all
         </button>
-      </div>
-      <div className={styles.scroll} tabIndex={0} role="region" aria-label="Rows left out, list">
-        <table className={styles.table}>
-          <thead>
-            <tr>
-              <th scope="col">row</th>
-              <th scope="col">why</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rowsLeftOut.slice(0, MOST_LISTED).map(({ row, step, because }) => (
-              <tr key={row} data-chosen={chosen.includes(row)}>
-                <th scope="row">
-                  <button type="button" onClick={() => dispatch(selected({ rows: [row] }))}>
-                    {rowName(table, recipe, row)}
-                  </button>
-                </th>
-                <td title={because.join(', ')}>
-                  {STEP_WORDS[step]} {because.slice(0, 2).join(', ')}
-                  {because.length > 2 && ` and ${because.length - 2} more`}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-        {rowsLeftOut.length > MOST_LISTED && <More of={rowsLeftOut.length} />}
-      </div>
-    </section>
+      }
+    >
+      {rowsLeftOut.slice(0, MOST_LISTED).map(({ row, step, because }) => (
+        <tr key={row} data-chosen={chosen.includes(row)}>
+          <RowHead row={row} />
+          <td title={because.join(', ')}>
+            {STEP_WORDS[step]} {because.slice(0, 2).join(', ')}
+            {because.length > 2 && ` and ${because.length - 2} more`}
+          </td>
+        </tr>
+      ))}
+    </Panel>
   );
 }
 
 function Changes({ account: { changes } }: { account: Account }) {
   const table = useTable();
-  const recipe = useRecipe();
-  const dispatch = useAppDispatch();
   return (
-    <section className={styles.panel} aria-label="Entries changed">
+    <Panel
+      title={`${count(changes.length, 'entry', 'entries')} changed`}
+      label="Entries changed"
+      heads={['row', 'column', 'was', 'is']}
+      lines={changes.length}
+    >
+      {changes.slice(0, MOST_LISTED).map(({ row, measure, from, to, step }) => (
+        <tr key={`${row} ${measure}`}>
+          <RowHead row={row} />
+          <td>{measure}</td>
+          <td className="number">
+            {Number.isNaN(from) ? textAt(findColumn(table, measure)!, row) || 'missing' : figure(from, 4)}
+          </td>
+          <td className="number" title={step}>
+            {figure(to, 4)}
+          </td>
+        </tr>
+      ))}
+    </Panel>
+  );
+}
+
+interface PanelProps {
+  readonly title: string;
+  readonly label: string;
+  readonly heads: readonly string[];
+  /** Lines there are; at most some hundreds of them are listed. */
+  readonly lines: number;
+  readonly action?: ReactNode;
+  readonly children: ReactNode;
+}
+
+function Panel({ title, label, heads, lines, action, children }: PanelProps) {
+  return (
+    <section className={styles.panel} aria-label={label}>
       <div className={styles.panelHead}>
-        <h2>{count(changes.length, 'entry', 'entries')} changed</h2>
+        <h2>{title}</h2>
+        {action}
       </div>
-      <div className={styles.scroll} tabIndex={0} role="region" aria-label="Entries changed, list">
+      <div className={styles.scroll} tabIndex={0} role="region" aria-label={`${label}, list`}>
         <table className={styles.table}>
           <thead>
             <tr>
-              <th scope="col">row</th>
-              <th scope="col">column</th>
-              <th scope="col">was</th>
-              <th scope="col">is</th>
+              {heads.map(head => (
+                <th key={head} scope="col">
+                  {head}
+                </th>
+              ))}
             </tr>
           </thead>
-          <tbody>
-            {changes.slice(0, MOST_LISTED).map(({ row, measure, from, to, step }) => (
-              <tr key={`${row} ${measure}`}>
-                <th scope="row">
-                  <button type="button" onClick={() => dispatch(selected({ rows: [row] }))}>
-                    {rowName(table, recipe, row)}
-                  </button>
-                </th>
-                <td>{measure}</td>
-                <td className="number">
-                  {Number.isNaN(from)
-                    ? textAt(findColumn(table, measure)!, row) || 'missing'
-                    : figure(from, 4)}
-                </td>
-                <td className="number" title={step}>
-                  {figure(to, 4)}
-                </td>
-              </tr>
-            ))}
-          </tbody>
+          <tbody>{children}</tbody>
         </table>
-        {changes.length > MOST_LISTED && <More of={changes.length} />}
+        {lines > MOST_LISTED && (
+          <p className="soft small">
+            The first {MOST_LISTED} of {lines.toLocaleString('en')}; all are in the CSV.
+          </p>
+        )}
       </div>
     </section>
   );
 }
 
-function More({ of }: { of: number }) {
+/** A row by its name, which selects it. */
+function RowHead({ row }: { row: number }) {
+  const table = useTable();
+  const recipe = useRecipe();
+  const dispatch = useAppDispatch();
   return (
-    <p className="soft small">
-      The first {MOST_LISTED} of {of.toLocaleString('en')}; all are in the CSV.
-    </p>
+    <th scope="row">
+      <button type="button" onClick={() => dispatch(selected({ rows: [row] }))}>
+        {rowName(table, recipe, row)}
+      </button>
+    </th>
   );
 }
