@@ -1,5 +1,5 @@
 import Tooltip from '@mui/material/Tooltip';
-import type { Answer } from './Rail';
+import type { Answer } from '../readings/answer';
 import styles from './Mark.module.css';
 
 /** How far an answer can be taken as it is: not looked at, answered, out of date, wants attention. */

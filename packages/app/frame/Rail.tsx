@@ -6,19 +6,10 @@ import { answered, renamed } from '../store/studySlice';
 import { useAppDispatch } from '../store/store';
 import { useHand, useStudy } from '../store/useStudy';
 import { ModeSwitch } from '../theme/ModeSwitch';
-import { EditableName } from './EditableName';
+import { EditableName } from '../controls/EditableName';
 import { Mark } from './Mark';
 import { Wordmark } from './Wordmark';
 import styles from './Rail.module.css';
-
-/** The answer to a question as it stands: facts, and how far they can be taken as they are. */
-export interface Answer {
-  readonly text: string;
-  readonly stale: boolean;
-  /** How many things want attention, and what they are. */
-  readonly attention: number;
-  readonly because: string;
-}
 
 /** The eight questions with their answers: a live abstract of the study. */
 export function Rail({ current }: { current: QuestionRoute }) {

@@ -8,7 +8,7 @@ import { useComponents } from '../results/stages';
 import { setBeside, tookInHand, withReduction, withoutReduction } from '../store/studySlice';
 import { useAppDispatch } from '../store/store';
 import { useEdit, useStudy } from '../store/useStudy';
-import { EditableName } from './EditableName';
+import { EditableName } from '../controls/EditableName';
 import { RunningWork } from './RunningWork';
 import { Thumbnail } from './Thumbnail';
 import styles from './Shelf.module.css';

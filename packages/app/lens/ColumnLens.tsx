@@ -11,7 +11,7 @@ import { selected, withRoles } from '../store/studySlice';
 import { useAppDispatch } from '../store/store';
 import { useTable } from '../store/TableContext';
 import { useEdit, useRecipe } from '../store/useStudy';
-import { DivergingBar } from './DivergingBar';
+import { DivergingBar } from '../charts/DivergingBar';
 import { Fact } from './DimensionLens';
 import styles from './Lens.module.css';
 

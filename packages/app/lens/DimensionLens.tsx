@@ -3,7 +3,7 @@ import { dimensionName } from '@wold/core/writeup/dimensionName';
 import { coefficient, fixed, percent } from '../charts/format';
 import { useComponents } from '../results/stages';
 import { useHand } from '../store/useStudy';
-import { DivergingBar } from './DivergingBar';
+import { DivergingBar } from '../charts/DivergingBar';
 import styles from './Lens.module.css';
 
 const MOST_LOADINGS = 8;

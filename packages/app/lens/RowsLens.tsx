@@ -13,7 +13,7 @@ import { useAppDispatch } from '../store/store';
 import { useTable } from '../store/TableContext';
 import { useEdit, useHand, useRecipe, useStudy } from '../store/useStudy';
 import { setsApart } from './apart';
-import { DivergingBar } from './DivergingBar';
+import { DivergingBar } from '../charts/DivergingBar';
 import styles from './Lens.module.css';
 
 const MOST_LISTED = 40;

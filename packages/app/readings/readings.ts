@@ -1,6 +1,6 @@
 import type { ComponentType } from 'react';
 import type { Reduction } from '@wold/core/recipe/schema';
-import type { Answer } from '../frame/Rail';
+import type { Answer } from './answer';
 import { DimensionsBrief } from './dimensions/DimensionsBrief';
 import { DimensionsReading } from './dimensions/DimensionsReading';
 import { useDimensionsAnswer } from './dimensions/answer';

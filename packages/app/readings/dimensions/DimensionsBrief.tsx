@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { preparationOf } from '@wold/core/recipe/run';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { count } from '../../charts/format';
-import { Word } from '../../frame/Word';
+import { Word } from '../../controls/Word';
 import { useComponents } from '../../results/stages';
 import { withReduction } from '../../store/studySlice';
 import { useEdit, useRecipe } from '../../store/useStudy';

@@ -1,7 +1,7 @@
 import type { Reduction } from '@wold/core/recipe/schema';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
 import { percent } from '../../charts/format';
-import { ChoiceWord } from '../../frame/Word';
+import { ChoiceWord } from '../../controls/Word';
 import { useComponents } from '../../results/stages';
 import { showedAllLevels, withMap } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';

@@ -1,5 +1,5 @@
 import type { Reduction } from '@wold/core/recipe/schema';
-import type { Answer } from '../../frame/Rail';
+import type { Answer } from '../answer';
 import { useComponents } from '../../results/stages';
 import { count } from '../../charts/format';
 

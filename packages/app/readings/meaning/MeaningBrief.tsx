@@ -1,6 +1,6 @@
 import type { Reduction } from '@wold/core/recipe/schema';
 import { fixed } from '../../charts/format';
-import { Word } from '../../frame/Word';
+import { Word } from '../../controls/Word';
 import { ReductionWords } from '../dimensions/DimensionsBrief';
 import { FadeSlider } from './FadeSlider';
 

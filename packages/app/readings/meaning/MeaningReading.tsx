@@ -3,7 +3,7 @@ import type { Reduction } from '@wold/core/recipe/schema';
 import { fixed } from '../../charts/format';
 import { useComponents } from '../../results/stages';
 import { Resulting } from '../Problem';
-import { ViewSwitch } from '../ViewSwitch';
+import { ViewSwitch } from '../../controls/ViewSwitch';
 import { FadeSlider } from './FadeSlider';
 import { Ledger } from './Ledger';
 import { Plane } from './Plane';

@@ -1,6 +1,6 @@
 import type { Reduction } from '@wold/core/recipe/schema';
 import { count } from '../../charts/format';
-import type { Answer } from '../../frame/Rail';
+import type { Answer } from '../answer';
 import { useComponents } from '../../results/stages';
 import { costOf } from '../dimensions/cost';
 

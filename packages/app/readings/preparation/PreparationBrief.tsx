@@ -1,4 +1,4 @@
-import { ChoiceWord, NumberWord } from '../../frame/Word';
+import { ChoiceWord, NumberWord } from '../../controls/Word';
 import { withPreparation } from '../../store/studySlice';
 import { useEdit, useRecipe } from '../../store/useStudy';
 import {

@@ -4,7 +4,7 @@ import { useAccount, useBoxes } from '../../results/stages';
 import { useSelection } from '../../store/useStudy';
 import { Figures } from '../Figures';
 import { Resulting } from '../Problem';
-import { ViewSwitch } from '../ViewSwitch';
+import { ViewSwitch } from '../../controls/ViewSwitch';
 import { AccountView } from './AccountView';
 import { BoxSheet } from './BoxSheet';
 import { MeasureInFull } from './MeasureInFull';

@@ -1,5 +1,5 @@
 import { count } from '../../charts/format';
-import type { Answer } from '../../frame/Rail';
+import type { Answer } from '../answer';
 import { useAccount } from '../../results/stages';
 
 const SCALE_SHORT = {

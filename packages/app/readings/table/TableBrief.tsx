@@ -1,6 +1,6 @@
 import type { Dialect } from '@wold/core/table/table';
 import { count } from '../../charts/format';
-import { Word } from '../../frame/Word';
+import { Word } from '../../controls/Word';
 import { useTable } from '../../store/TableContext';
 import { useRecipe } from '../../store/useStudy';
 import styles from './TableBrief.module.css';

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { count } from '../../charts/format';
-import type { Answer } from '../../frame/Rail';
+import type { Answer } from '../answer';
 import { useTable } from '../../store/TableContext';
 import { useRecipe } from '../../store/useStudy';
 import { summarise } from './summary';
