@@ -16,6 +16,15 @@ for (const scheme of ['light', 'dark'] as const) {
       await ask(page, question);
       await expect(page.getByRole('status', { name: 'Running work' })).toContainText('nothing running');
       await expectAccessible(page);
+      if (question === 'What do I have?') {
+        await page.getByRole('button', { name: 'Columns', exact: true }).click();
+        await page.getByRole('button', { name: 'skew' }).click();
+        await expect(page.getByRole('columnheader', { name: /skew/ })).toHaveAttribute(
+          'aria-sort',
+          'descending',
+        );
+        await expectAccessible(page);
+      }
       if (question !== 'Is it fit to use?') continue;
       await page.getByRole('button', { name: 'CaO %', exact: true }).click();
       await expect(page.getByRole('region', { name: 'CaO % in full' })).toContainText('Skewness');

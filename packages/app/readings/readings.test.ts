@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import type { Components } from '@wold/core/components/components';
 import type { Column } from '@wold/core/table/column';
 import { freshRecipe } from '@wold/core/recipe/fresh';
+import { describeTable } from '@wold/core/table/describe';
 import { readDelimited } from '@wold/core/table/readDelimited';
 import { light } from '../theme/tokens';
 import { costOf } from './dimensions/cost';
@@ -12,6 +13,7 @@ import { pointsOf } from './map/points';
 import { ranges, toPixel, wholeView, zoomed } from './map/view';
 import { angleBetween, angleInWords } from './meaning/angle';
 import { planeOption } from './meaning/planeOption';
+import { compareFigures, figuresCsv } from './table/columnFigures';
 import { moveInGrid } from './table/moveInGrid';
 import { summarise } from './table/summary';
 
@@ -27,6 +29,18 @@ test('the table in figures', () => {
     missingShare: 2 / 9,
     roles: { measure: 2, label: 1, aside: 0 },
   });
+});
+
+test('columns are ordered by a figure, those without it last either way', () => {
+  const descriptions = describeTable(read('kiln,a,b\nx,1,9\ny,5,\nx,2,4\n'));
+  const order = (down: boolean) =>
+    [...descriptions].sort((x, y) => compareFigures(x, y, 'mean', down)).map(({ name }) => name);
+  expect(order(true)).toEqual(['b', 'a', 'kiln']);
+  expect(order(false)).toEqual(['a', 'b', 'kiln']);
+  const table = read('kiln,a,b\nx,1,9\ny,5,\nx,2,4\n');
+  const [header, , a] = figuresCsv(describeTable(table), freshRecipe(table)).split('\n');
+  expect(header!.split(',').slice(0, 4)).toEqual(['column', 'role', 'entries', 'missing entries']);
+  expect(a!.split(',').slice(0, 5)).toEqual(['a', 'measure', '3', '0', String(8 / 3)]);
 });
 
 describe('keys in the grid', () => {

@@ -95,6 +95,30 @@ describe('roles as guessed', () => {
   });
 });
 
+test('constant, nearly constant and copied columns are pointed out', () => {
+  const rows = Array.from({ length: 40 }, (_, i) => [
+    7,
+    i === 3 ? 1 : 0,
+    i,
+    i,
+    i % 2 === 0 ? 'a' : 'b',
+    i % 2 === 0 ? 'a' : 'b',
+  ]);
+  const table = read(['c,n,x,y,k,l', ...rows.map(row => row.join(','))].join('\n'));
+  expect(describeTable(table).map(({ remark }) => remark)).toEqual([
+    { kind: 'constant' },
+    { kind: 'near-constant', share: 39 / 40 },
+    null,
+    { kind: 'copy', of: 'x' },
+    null,
+    { kind: 'copy', of: 'k' },
+  ]);
+});
+
+test('distinct numbers and zeros are counted', () => {
+  expect(describeColumn(only(['0', '1', '1', '0', '2', '']), 6)).toMatchObject({ distinct: 3, zeros: 2 });
+});
+
 test('a table is described column by column', () => {
   expect(describeTable(read('a,b\n1,x\n2,y\n')).map(({ name, kind }) => [name, kind])).toEqual([
     ['a', 'number'],

@@ -1,6 +1,8 @@
 import { quietHost, type Host } from '../host';
+import { contentKey } from './contentKey';
 import { missingCount, type Column, type LevelColumn, type NumberColumn } from './column';
 import { quantile } from './quantile';
+import { shapeOf } from './shape';
 import { guessRole, type RoleGuess } from './role';
 import type { Table } from './table';
 
@@ -19,9 +21,22 @@ export interface NumberDescription {
   readonly most: number;
   /** Decimals that the column's numbers are written with, judged from its first entries. */
   readonly decimals: number;
+  readonly distinct: number;
+  readonly zeros: number;
+  readonly skewness: number;
+  readonly kurtosis: number;
   readonly histogram: Histogram;
   readonly guess: RoleGuess;
+  readonly remark: Remark | null;
 }
+
+/** Something to know of a column before it is used. */
+export type Remark =
+  | { readonly kind: 'constant' }
+  /** Nearly every entry is the same: the share that is. */
+  | { readonly kind: 'near-constant'; readonly share: number }
+  /** Entry for entry the same as an earlier column. */
+  | { readonly kind: 'copy'; readonly of: string };
 
 /** Counts in bins of equal width from `from` to `to`; the last bin holds its upper end. */
 export interface Histogram {
@@ -39,6 +54,7 @@ export interface LevelDescription {
   /** The commonest entries, most first. */
   readonly commonest: readonly { readonly level: string; readonly count: number }[];
   readonly guess: RoleGuess;
+  readonly remark: Remark | null;
 }
 
 export type ColumnDescription = NumberDescription | LevelDescription;
@@ -48,9 +64,15 @@ const MOST_BINS = 16;
 
 /** What each column holds, in the table's order. */
 export function describeTable(table: Table, host: Host = quietHost): ColumnDescription[] {
+  const originals = new Map<string, string>();
   return table.columns.map((column, index) => {
     host.progress(index / table.columns.length);
-    return describeColumn(column, table.rows);
+    const description = describeColumn(column, table.rows);
+    const key = entriesKey(column);
+    const original = originals.get(key);
+    if (original === undefined) originals.set(key, column.name);
+    else if (description.remark === null) return { ...description, remark: { kind: 'copy', of: original } };
+    return description;
   });
 }
 
@@ -61,6 +83,28 @@ export function describeColumn(column: Column, rows: number): ColumnDescription 
   return column.kind === 'number'
     ? { kind: 'number', ...shared, ...describeNumbers(column) }
     : { kind: 'levels', ...shared, ...describeLevels(column) };
+}
+
+/** A name for the entries of a column: equal entries have equal names. */
+function entriesKey(column: Column): string {
+  const entries =
+    column.kind === 'number' ? Float64Array.from(column.values) : Uint32Array.from(column.codes);
+  const words = column.kind === 'levels' ? column.levels.join('\u0000') : '';
+  const parts = [
+    new Uint8Array(entries.buffer),
+    column.missing ?? new Uint8Array(0),
+    new TextEncoder().encode(words),
+  ];
+  return `${column.kind} ${parts.map(contentKey).join(' ')}`;
+}
+
+/** A column with nothing but this share of one entry is nearly constant. */
+const NEARLY_ALL = 0.95;
+
+function remarkOn(commonest: number, present: number): Remark | null {
+  if (present < 2) return null;
+  if (commonest === present) return { kind: 'constant' };
+  return commonest >= NEARLY_ALL * present ? { kind: 'near-constant', share: commonest / present } : null;
 }
 
 function describeNumbers(column: NumberColumn) {
@@ -80,6 +124,8 @@ function describeNumbers(column: NumberColumn) {
     upperQuartile: quantile(sorted, 0.75),
     most: quantile(sorted, 1),
     decimals: decimalsOf(column),
+    ...runsOf(sorted),
+    ...shapeOf(sorted),
     histogram: histogram(sorted),
   };
 }
@@ -95,6 +141,22 @@ function decimalsOf({ values }: NumberColumn): number {
     if (point >= 0 && !text.includes('e')) most = Math.max(most, text.length - point - 1);
   }
   return Math.min(most, MOST_DECIMALS);
+}
+
+/** Distinct numbers, zeros, and whether one number is nearly all, from sorted numbers. */
+function runsOf(sorted: Float64Array) {
+  let distinct = 0;
+  let zeros = 0;
+  let longest = 0;
+  for (let from = 0; from < sorted.length;) {
+    let to = from + 1;
+    while (to < sorted.length && sorted[to] === sorted[from]) to++;
+    distinct++;
+    longest = Math.max(longest, to - from);
+    if (sorted[from] === 0) zeros = to - from;
+    from = to;
+  }
+  return { distinct, zeros, remark: remarkOn(longest, sorted.length) };
 }
 
 function presentNumbers(column: NumberColumn): Float64Array {
@@ -131,9 +193,11 @@ function describeLevels(column: LevelColumn) {
   for (let row = 0; row < column.codes.length; row++) {
     if (column.missing?.[row] !== 1) counts[column.codes[row]!]!++;
   }
+  const present = counts.reduce((sum, count) => sum + count, 0);
   const order = [...counts.keys()].sort((a, b) => counts[b]! - counts[a]! || a - b).slice(0, COMMONEST);
   return {
     distinct: column.levels.length,
+    remark: remarkOn(Math.max(0, ...order.map(code => counts[code]!)), present),
     commonest: order.map(code => ({ level: column.levels[code]!, count: counts[code]! })),
   };
 }

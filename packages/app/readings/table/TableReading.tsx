@@ -6,6 +6,8 @@ import { Resulting } from '../Problem';
 import { useDescription } from '../../results/stages';
 import { useTable } from '../../store/TableContext';
 import { useRecipe, useSelection } from '../../store/useStudy';
+import { ViewSwitch } from '../../controls/ViewSwitch';
+import { ColumnList } from './ColumnList';
 import { Grid } from './Grid';
 import { summarise } from './summary';
 import styles from './TableReading.module.css';
@@ -18,6 +20,7 @@ export function TableReading() {
   const description = useDescription();
   const arrived = useLocation().state as { showSelected?: boolean } | null;
   const [onlySelected, setOnlySelected] = useState(arrived?.showSelected === true);
+  const [view, setView] = useState<'grid' | 'columns'>('grid');
   const summary = summarise(table, recipe);
   const narrowed = onlySelected && selectedRows.length > 0;
   return (
@@ -38,7 +41,7 @@ export function TableReading() {
             ...(summary.roles.aside > 0 ? [{ value: String(summary.roles.aside), of: 'set aside' }] : []),
           ]}
         />
-        {selectedRows.length > 0 && (
+        {view === 'grid' && selectedRows.length > 0 && (
           <label className={styles.narrow}>
             <input
               type="checkbox"
@@ -48,9 +51,23 @@ export function TableReading() {
             only the {selectedRows.length.toLocaleString('en')} selected
           </label>
         )}
+        <ViewSwitch
+          views={[
+            ['grid', 'Rows'],
+            ['columns', 'Columns'],
+          ]}
+          view={view}
+          onView={setView}
+        />
       </div>
       <Resulting reading={description}>
-        {columns => <Grid table={table} descriptions={columns} rows={narrowed ? selectedRows : null} />}
+        {columns =>
+          view === 'grid' ? (
+            <Grid table={table} descriptions={columns} rows={narrowed ? selectedRows : null} />
+          ) : (
+            <ColumnList table={table} descriptions={columns} />
+          )
+        }
       </Resulting>
     </>
   );

@@ -1,0 +1,138 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useMemo, useRef, useState } from 'react';
+import type { ColumnDescription, Remark } from '@wold/core/table/describe';
+import type { Table } from '@wold/core/table/table';
+import { figure, fixed, percent, shortName } from '../../charts/format';
+import { saveText } from '../../outputs/save';
+import { selected } from '../../store/studySlice';
+import { useAppDispatch } from '../../store/store';
+import { useRecipe, useSelection } from '../../store/useStudy';
+import { fileStem } from '@wold/core/writeup/files';
+import { columnFigures, compareFigures, figuresCsv, type FigureKey } from './columnFigures';
+import { RoleMenu } from './RoleMenu';
+import styles from './ColumnList.module.css';
+
+const ROW_HEIGHT = 26;
+
+interface ColumnListProps {
+  readonly table: Table;
+  readonly descriptions: readonly ColumnDescription[];
+}
+
+/** Every column in figures, sortable by each; constant and copied columns are pointed out. */
+export function ColumnList({ table, descriptions }: ColumnListProps) {
+  const dispatch = useAppDispatch();
+  const recipe = useRecipe();
+  const { columns: chosen } = useSelection();
+  const scroller = useRef<HTMLDivElement>(null);
+  const [sort, setSort] = useState<{ by: FigureKey | null; down: boolean }>({ by: null, down: true });
+  const [menu, setMenu] = useState<{ name: string; anchor: HTMLElement } | null>(null);
+  const order = useMemo(() => {
+    const indices = [...descriptions.keys()];
+    const by = sort.by;
+    if (by === null) return indices;
+    return indices.sort((a, b) => compareFigures(descriptions[a]!, descriptions[b]!, by, sort.down) || a - b);
+  }, [descriptions, sort]);
+  // eslint-disable-next-line react-hooks/incompatible-library -- not memoised: it is drawn anew at each scroll
+  const down = useVirtualizer({
+    count: order.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 12,
+  });
+  const lines = down.getVirtualItems();
+  const above = lines[0]?.start ?? 0;
+  const below = down.getTotalSize() - (lines.at(-1)?.end ?? 0);
+  return (
+    <div
+      ref={scroller}
+      className={styles.scroller}
+      tabIndex={0}
+      role="region"
+      aria-label="Columns in figures"
+    >
+      <table className={styles.list} aria-rowcount={order.length + 1}>
+        <thead>
+          <tr>
+            <th scope="col">
+              column ·{' '}
+              <button
+                type="button"
+                className="action"
+                onClick={() =>
+                  saveText(
+                    `${fileStem(table.name)}-columns.csv`,
+                    figuresCsv(descriptions, recipe),
+                    'text/csv',
+                  )
+                }
+              >
+                as CSV
+              </button>
+            </th>
+            <th scope="col">role</th>
+            {columnFigures.map(({ key, name, title }) => (
+              <th
+                key={key}
+                scope="col"
+                aria-sort={sort.by === key ? (sort.down ? 'descending' : 'ascending') : 'none'}
+              >
+                <button
+                  type="button"
+                  title={title}
+                  onClick={() => setSort({ by: key, down: sort.by === key ? !sort.down : true })}
+                >
+                  {name}
+                  {sort.by === key ? (sort.down ? ' ↓' : ' ↑') : ''}
+                </button>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {above > 0 && <tr style={{ height: above }} aria-hidden="true" />}
+          {lines.map(line => {
+            const index = order[line.index]!;
+            const description = descriptions[index]!;
+            const { name, remark } = description;
+            const role = recipe.columns[index]!.role;
+            return (
+              <tr key={name} aria-rowindex={line.index + 2} data-chosen={chosen.includes(name)}>
+                <th scope="row">
+                  <button type="button" title={name} onClick={() => dispatch(selected({ columns: [name] }))}>
+                    {shortName(name, 24)}
+                  </button>
+                  {remark !== null && <span className={styles.remark}>{remarkWords(remark)}</span>}
+                </th>
+                <td>
+                  <button
+                    type="button"
+                    className="action"
+                    aria-haspopup="menu"
+                    aria-label={`Role of ${name}: ${role}`}
+                    onClick={event => setMenu({ name, anchor: event.currentTarget })}
+                  >
+                    {role}
+                  </button>
+                </td>
+                {columnFigures.map(({ key, of }) => {
+                  const value = of(description);
+                  const shown = key === 'skewness' || key === 'kurtosis' ? fixed : figure;
+                  return <td key={key}>{value === null ? '' : shown(value, shown === fixed ? 2 : 4)}</td>;
+                })}
+              </tr>
+            );
+          })}
+          {below > 0 && <tr style={{ height: below }} aria-hidden="true" />}
+        </tbody>
+      </table>
+      {menu !== null && <RoleMenu names={[menu.name]} anchor={menu.anchor} onClose={() => setMenu(null)} />}
+    </div>
+  );
+}
+
+function remarkWords(remark: Remark): string {
+  if (remark.kind === 'constant') return 'constant';
+  if (remark.kind === 'near-constant') return `${percent(remark.share)} the same`;
+  return `same as ${shortName(remark.of, 20)}`;
+}
