@@ -4,7 +4,10 @@ import { root } from './run.mjs';
 import { bundled } from './bundled.mjs';
 
 const { sherds } = await bundled('packages/core/demo/sherds.ts');
-const { csv, truth } = sherds();
-writeFileSync(join(root, 'demo', 'sherds.csv'), csv);
-writeFileSync(join(root, 'demo', 'sherds.truth.json'), `${JSON.stringify(truth, null, 1)}\n`);
-console.log('demo/sherds.csv and demo/sherds.truth.json are written.');
+const { motifs } = await bundled('packages/core/demo/motifs.ts');
+for (const [name, make] of Object.entries({ sherds, motifs })) {
+  const { csv, truth } = make();
+  writeFileSync(join(root, 'demo', `${name}.csv`), csv);
+  writeFileSync(join(root, 'demo', `${name}.truth.json`), `${JSON.stringify(truth, null, 1)}\n`);
+  console.log(`demo/${name}.csv and demo/${name}.truth.json are written.`);
+}

@@ -26,8 +26,18 @@ await page.getByRole('button', { name: /Tavering sherds/ }).click();
 await page.getByRole('grid').waitFor();
 await page.getByRole('columnheader', { name: /SiO2 %/ }).click();
 await shoot('table');
+await page.getByRole('button', { name: 'Columns', exact: true }).click();
+await shoot('columns');
 await page.keyboard.press('2');
+const choose = async (word, choice) => {
+  await page.getByRole('group', { name: 'Brief' }).getByRole('button', { name: word }).click();
+  await page.getByRole('dialog').getByRole('button', { name: choice }).click();
+};
+await choose('leave outliers as they are', /^pull outliers in to the fences/);
+await page.getByRole('button', { name: 'MnO %', exact: true }).click();
 await shoot('preparation');
+await page.getByRole('button', { name: 'Account', exact: true }).click();
+await shoot('account');
 await page.keyboard.press('4');
 await page.getByRole('button', { name: 'Dimension 1', exact: true }).click();
 await shoot('dimensions');
@@ -43,6 +53,8 @@ for (const [dimension, name] of [
 await page.getByRole('button', { name: 'CaO %', exact: true }).click();
 await page.getByRole('button', { name: 'Zr ppm', exact: true }).click({ modifiers: ['Shift'] });
 await shoot('meaning');
+await page.getByRole('button', { name: 'Plane', exact: true }).click();
+await shoot('plane');
 await page.keyboard.press('6');
 const box = await page.getByRole('application').boundingBox();
 const path = [
@@ -58,6 +70,9 @@ for (const [x, y] of path) await page.mouse.move(box.x + x, box.y + y, { steps: 
 await page.mouse.up();
 await page.mouse.move(5, 5);
 await shoot('map');
+await page.getByRole('button', { name: 'Dusk' }).click();
+await shoot('map-dusk');
+await page.getByRole('button', { name: 'Daylight' }).click();
 await page.getByRole('link', { name: 'Wold, all studies' }).click();
 await shoot('home');
 await browser.close();

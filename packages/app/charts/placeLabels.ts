@@ -23,7 +23,7 @@ interface Placing {
 }
 
 /** Mean width of a letter in font sizes; a little generous, so that a name's box is never too small. */
-const LETTER = 0.58;
+const LETTER = 0.63;
 
 /**
  * On which side of its point each name stands, or null where it would run into another name or out of bounds. Names

@@ -1,3 +1,4 @@
+import { motifs } from '@wold/core/demo/motifs';
 import { sherds } from '@wold/core/demo/sherds';
 
 /** Tables that Wold makes up, each with what it shows. */
@@ -12,5 +13,11 @@ export const demoTables: readonly {
     fileName: 'sherds.csv',
     what: 'Pottery of an invented valley: 286 sherds, 20 element contents, five kilns, with gaps and faults to find.',
     make: () => sherds().csv,
+  },
+  {
+    name: 'Tavering motifs',
+    fileName: 'motifs.csv',
+    what: 'Counts of 38 decoration motifs in 140 pits, full of zeros: transform to Hellinger’s roots of shares first.',
+    make: () => motifs().csv,
   },
 ];

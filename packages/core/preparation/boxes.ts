@@ -24,6 +24,8 @@ export interface MeasureBoxes {
   readonly measure: string;
   readonly before: Box;
   readonly after: Box;
+  /** Whether a transform has brought the measure to another scale. */
+  readonly rescaled: boolean;
 }
 
 const FENCE = 1.5;
@@ -33,6 +35,7 @@ const MOST_OUTLIERS = 60;
 export function measureBoxes(table: Table, input: PreparationInput, host: Host = quietHost): MeasureBoxes[] {
   const weight = input.weight === null ? null : measureOf(table, input.weight);
   const treated = treat(table, input.measures, weight, input, stretch(host, 0, 0.5));
+  const transformed = new Set(treated.transforms.map(fitted => fitted.measure));
   const all = Uint32Array.from({ length: table.rows }, (_, row) => row);
   return treated.measures.map((measure, j) => {
     host.progress(0.5 + (0.5 * j) / treated.measures.length);
@@ -40,6 +43,7 @@ export function measureBoxes(table: Table, input: PreparationInput, host: Host =
       measure,
       before: boxOf(valuesIn(measureOf(table, measure), all), all),
       after: boxOf(treated.columns[j]!, treated.rows),
+      rescaled: input.rowTransform !== 'none' || transformed.has(measure),
     };
   });
 }

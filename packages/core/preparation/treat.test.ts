@@ -346,6 +346,9 @@ describe('the planted faults of the demo table', () => {
     const box = boxes.find(({ measure }) => measure === 'P2O5 %')!;
     expect(box.before.outliers.map(({ row }) => row)).toContain(phosphate.row);
     expect(box.after.most).toBeLessThan(box.before.most);
+    expect(box.rescaled).toBe(false);
+    const bent = measureBoxes(table, { ...preparation, transforms: { 'P2O5 %': 'log' } });
+    expect(bent.filter(({ rescaled }) => rescaled).map(({ measure }) => measure)).toEqual(['P2O5 %']);
   });
 
   test('the account gives each change with what was and what is', () => {

@@ -66,7 +66,7 @@ export function Plane({ reduction, components, small = false }: PlaneProps) {
                 reduction={reduction}
                 onChange={d => setAxes([d, y])}
               />
-              {' against '}
+              {small ? ' by ' : ' against '}
               <AxisChoice
                 label="Dimension upward"
                 value={y}

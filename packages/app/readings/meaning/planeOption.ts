@@ -63,7 +63,7 @@ export function planeOption(content: PlaneContent, tokens: Tokens, { width, heig
   });
   return {
     grid: { ...margin, outerBoundsMode: 'none' },
-    xAxis: { ...axis, name: xName, nameLocation: 'middle', nameGap: side / 2 + 4 },
+    xAxis: axis,
     yAxis: { ...axis, name: yName, nameLocation: 'end', nameGap: 5 },
     series: [
       {
@@ -94,25 +94,36 @@ export function planeOption(content: PlaneContent, tokens: Tokens, { width, heig
         silent: true,
         symbolSize: 6,
         itemStyle: { color: 'transparent' },
-        data: named.flatMap((arrow, index) => {
-          const position: Side | null = sides[index]!;
-          if (position === null) return [];
-          return {
-            value: [arrow.x, arrow.y],
-            label: {
-              show: true,
-              formatter: labels[index]!.text,
-              position,
-              distance: 4,
-              color: isChosen(arrow) ? tokens.sward : tokens.ink,
-              fontWeight: isChosen(arrow) ? 700 : 400,
-              fontFamily: text.fontFamily,
-              fontSize,
-            },
-          };
-        }),
+        data: [
+          axisName(xName, text),
+          ...named.flatMap((arrow, index) => {
+            const position: Side | null = sides[index]!;
+            if (position === null) return [];
+            return {
+              value: [arrow.x, arrow.y],
+              label: {
+                show: true,
+                formatter: labels[index]!.text,
+                position,
+                distance: 4,
+                color: isChosen(arrow) ? tokens.sward : tokens.ink,
+                fontWeight: isChosen(arrow) ? 700 : 400,
+                fontFamily: text.fontFamily,
+                fontSize,
+              },
+            };
+          }),
+        ],
         z: 3,
       },
     ],
+  };
+}
+
+/** The name of the axis to the right, under the circle, where no arrow's name can meet it. */
+function axisName(name: string, text: object) {
+  return {
+    value: [0, -ROOM_FOR_NAMES],
+    label: { show: true, formatter: name, position: 'bottom', distance: 4, ...text },
   };
 }

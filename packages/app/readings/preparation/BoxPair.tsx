@@ -8,8 +8,7 @@ const LINE = 20;
  * A measure's box before, in grey, above the box after, in ink. Both stand on the scale of before, unless a transform
  * has moved the measure to another scale: then each stands on its own.
  */
-export function BoxPair({ boxes: { before, after } }: { boxes: MeasureBoxes }) {
-  const sameScale = after.least >= before.least && after.most <= before.most;
+export function BoxPair({ boxes: { before, after, rescaled } }: { boxes: MeasureBoxes }) {
   return (
     <svg
       width="100%"
@@ -21,7 +20,7 @@ export function BoxPair({ boxes: { before, after } }: { boxes: MeasureBoxes }) {
       <BoxLine box={before} scale={before} y={LINE / 2} colour="var(--ink-soft)" fill="var(--rule)" />
       <BoxLine
         box={after}
-        scale={sameScale ? before : after}
+        scale={rescaled ? after : before}
         y={LINE * 1.5 + 4}
         colour="var(--ink)"
         fill="var(--positive)"
