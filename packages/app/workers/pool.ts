@@ -123,17 +123,22 @@ async function occupy(seat: Seat, entry: Entry): Promise<void> {
     seat.worker.onerror = () => resolve({ problem: CRASHED });
   });
   const outcome = await Promise.race([entry.start(seat).catch(() => ({ problem: CRASHED })), crash]);
+  // A worker that broke off is not trusted with more work.
+  if ('problem' in outcome && outcome.problem === CRASHED) dismiss(seat);
   seat.busy = false;
   leave(entry, outcome);
 }
 
 function stop(entry: Entry): void {
   if (!entries.includes(entry)) return;
-  if (entry.seat !== null) {
-    entry.seat.worker.terminate();
-    seats.splice(seats.indexOf(entry.seat), 1);
-  }
+  if (entry.seat !== null) dismiss(entry.seat);
   leave(entry, 'stopped');
+}
+
+function dismiss(seat: Seat): void {
+  seat.worker.terminate();
+  const index = seats.indexOf(seat);
+  if (index >= 0) seats.splice(index, 1);
 }
 
 function leave(entry: Entry, outcome: Outcome<unknown> | 'stopped'): void {

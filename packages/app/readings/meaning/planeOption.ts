@@ -93,7 +93,7 @@ export function planeOption(content: PlaneContent, tokens: Tokens, { width, heig
         type: 'scatter',
         silent: true,
         symbolSize: 6,
-        itemStyle: { color: 'transparent' },
+        itemStyle: { color: 'transparent', opacity: 1 },
         data: [
           axisName(xName, text),
           ...named.flatMap((arrow, index) => {
