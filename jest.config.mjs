@@ -17,6 +17,8 @@ export default {
     ],
   },
   // Packages published as ES modules only.
-  transformIgnorePatterns: ['node_modules/(?!(@noble/hashes|culori|content-disposition|cookie)/)'],
+  transformIgnorePatterns: [
+    'node_modules/(?!(@noble/hashes|hyparquet|hyparquet-writer|fzstd|culori|content-disposition|cookie)/)',
+  ],
   moduleNameMapper: { '^@wold/core/(.*)$': '<rootDir>/packages/core/$1' },
 };

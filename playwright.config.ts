@@ -10,7 +10,7 @@ const PORT = 8471;
 export default defineConfig({
   testDir: 'e2e',
   outputDir: 'test-results/browser',
-  timeout: 90_000,
+  timeout: 120_000,
   expect: { timeout: 15_000 },
   workers: 2,
   forbidOnly: !!process.env.CI,

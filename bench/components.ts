@@ -59,7 +59,7 @@ function randomTable(n: number, p: number): Table {
       missing: null,
       exceptions: null,
     })),
-    dialect: { encoding: 'UTF-8', delimiter: ',', decimal: '.', header: true },
+    source: { format: 'JSON' },
     notes: [],
   };
 }

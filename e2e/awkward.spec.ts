@@ -190,3 +190,15 @@ test('a transform that an entry does not allow says which, and the last good res
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('alert')).toHaveCount(0);
 });
+
+test('JSON is read by what it holds, and one that is cut short is refused', async ({ page }) => {
+  await openFile(page, 'pots.json', '[{"kiln":"a","x":1,"y":2},{"kiln":"b","x":2,"y":1},{"kiln":"a","x":3}]');
+  await expect(page.getByRole('navigation', { name: 'Questions' })).toContainText(
+    '3 rows · 2 measures · 1 label',
+  );
+  await expect(page.getByRole('group', { name: 'Brief' })).toContainText('3 rows of “pots”, read as JSON');
+  await openFile(page, 'cut.json', '[{"kiln":"a"},]');
+  await expect(page.getByRole('alert')).toContainText('cut.json: it is not whole JSON');
+  await openFile(page, 'cut.parquet', 'PAR1 and then nothing that was promised PAR1');
+  await expect(page.getByRole('alert')).toContainText('cut.parquet: this Parquet file cannot be read');
+});

@@ -3,7 +3,7 @@ import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { Problem, problemData } from '@wold/core/problem';
 import { parseRecipe } from '@wold/core/recipe/schema';
-import { readDelimited } from '@wold/core/table/readDelimited';
+import { readTable } from '@wold/core/table/readTable';
 import { runStudy } from './runStudy';
 
 const program = new Command('wold').description('Reduces wide tables without a screen.');
@@ -14,11 +14,11 @@ program
     'Runs a recipe on a table and writes scores, loadings, coefficients, eigenvalues and the recipe.',
   )
   .argument('<recipe>', 'a recipe that Wold wrote (JSON)')
-  .requiredOption('--table <file>', 'the table: CSV, TSV or another delimited text')
+  .requiredOption('--table <file>', 'the table: CSV, TSV or another delimited text, JSON, Parquet')
   .requiredOption('--out <folder>', 'where the files go; made if it is not there')
   .action(async (recipePath: string, options: { table: string; out: string }) => {
     const recipe = parseRecipe((await read(recipePath)).toString('utf8'), recipePath);
-    const table = readDelimited(await read(options.table), basename(options.table));
+    const table = await readTable(new Uint8Array(await read(options.table)), basename(options.table));
     for (const note of table.notes) console.error(`note: ${note.where ? `${note.where}: ` : ''}${note.what}`);
     const { files, lines } = runStudy(recipe, table);
     await mkdir(options.out, { recursive: true });

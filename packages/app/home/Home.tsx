@@ -30,7 +30,11 @@ export function Home() {
     void sweepDeleted().then(refresh, refresh);
   }, [refresh, notice]);
 
-  async function open(source: File | Uint8Array, fileName: string, studyName?: string): Promise<void> {
+  async function open(
+    source: File | Uint8Array<ArrayBuffer>,
+    fileName: string,
+    studyName?: string,
+  ): Promise<void> {
     setProblem(null);
     const outcome = await readTable(source, fileName).outcome;
     if (outcome === 'stopped') return;
@@ -85,14 +89,16 @@ export function Home() {
             onClick={() => input.current?.click()}
           >
             <strong>Drop a table here, or pick a file</strong>
-            <span className="soft">CSV or TSV, with a row for each case and a column for each measure</span>
+            <span className="soft">
+              CSV, TSV, JSON or Parquet, with a row for each case and a column for each measure
+            </span>
           </button>
           <input
             ref={input}
             type="file"
             hidden
             aria-label="Table file"
-            accept=".csv,.tsv,.txt,.tab,.dat,text/csv,text/tab-separated-values,text/plain"
+            accept=".csv,.tsv,.txt,.tab,.dat,.json,.parquet,text/csv,text/tab-separated-values,text/plain,application/json"
             onChange={event => {
               const file = event.target.files?.[0];
               event.target.value = '';

@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
 import { problemData, type ProblemData } from '@wold/core/problem';
 import { compute, type Request, type Results } from '@wold/core/recipe/run';
-import { readDelimited } from '@wold/core/table/readDelimited';
+import { readTable } from '@wold/core/table/readTable';
 import type { Table } from '@wold/core/table/table';
 
 /** What a job comes to: a value, or a problem as plain data. */
@@ -22,13 +22,13 @@ const worker = {
 
   /** Reads a file or bytes into a table. */
   async read(
-    source: File | Uint8Array,
+    source: File | Uint8Array<ArrayBuffer>,
     name: string,
     progress: (done: number) => void,
   ): Promise<Outcome<Table>> {
     return outcome(async () => {
       const bytes = source instanceof Uint8Array ? source : new Uint8Array(await source.arrayBuffer());
-      return readDelimited(bytes, name, { progress: seldom(progress) });
+      return readTable(bytes, name, { progress: seldom(progress) });
     });
   },
 

@@ -65,7 +65,7 @@ export function stopJob(id: number): void {
 }
 
 /** Reads a file into a table. */
-export function readTable(source: File | Uint8Array, name: string): Ticket<Table> {
+export function readTable(source: File | Uint8Array<ArrayBuffer>, name: string): Ticket<Table> {
   return enter<Table>(`reading ${name}`, null, (seat, progress) => seat.remote.read(source, name, progress));
 }
 

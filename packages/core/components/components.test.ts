@@ -20,7 +20,7 @@ const tableOf = (columns: readonly (readonly number[])[]): Table => ({
     missing: values.some(Number.isNaN) ? Uint8Array.from(values, value => Number(Number.isNaN(value))) : null,
     exceptions: null,
   })),
-  dialect: { encoding: 'UTF-8', delimiter: ',', decimal: '.', header: true },
+  source: { format: 'JSON' },
   notes: [],
 });
 const input = (table: Table, scale: Scale = 'unit-variance'): PreparationInput => ({

@@ -13,11 +13,6 @@ const SIGNATURES: readonly { bytes: readonly number[]; what: string; remedy: str
     what: 'this is an old office document, not a text table',
     remedy: 'Save the sheet as CSV and open that.',
   },
-  {
-    bytes: [0x50, 0x41, 0x52, 0x31],
-    what: 'this is a Parquet file',
-    remedy: 'Write it as CSV and open that.',
-  },
   { bytes: [0x1f, 0x8b], what: 'this file is packed (gzip)', remedy: 'Unpack it and open the table inside.' },
   {
     bytes: [0x25, 0x50, 0x44, 0x46],

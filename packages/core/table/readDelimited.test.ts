@@ -51,7 +51,7 @@ describe('a plain table', () => {
     ['semicolons, all entries decimal commas', 'kiln;CaO;Sr\n"A";1,5;342\n"B";2,25;1342,5\n', ';', ','],
   ])('%s', (_, text, delimiter, decimal) => {
     const table = read(text);
-    expect(table.dialect).toMatchObject({ delimiter, decimal, header: true });
+    expect(table.source).toMatchObject({ delimiter, decimal, header: true });
     const [, lime, strontium] = table.columns as [unknown, NumberColumn, NumberColumn];
     expect([...lime.values]).toEqual([1.5, 2.25]);
     expect([...strontium.values]).toEqual([342, 1342.5]);
@@ -69,7 +69,7 @@ describe('encodings', () => {
     ['Windows-1252', Uint8Array.from(text, letter => letter.charCodeAt(0)), 'Windows-1252'],
   ])('%s', (_, bytes, encoding) => {
     const table = readDelimited(bytes, 'pots.csv');
-    expect(table.dialect.encoding).toBe(encoding);
+    expect(table.source).toMatchObject({ encoding });
     expect(names(table)).toEqual(['pot', 'Höhe']);
     expect(entries(table)).toEqual([
       ['Krüge', '1.5'],

@@ -5,6 +5,7 @@ import { columnBuilder, type ColumnBuilder } from './columnBuilder';
 import { decodeText } from './decode';
 import { detectDialect, lineEnd } from './dialect';
 import { contentKey } from './contentKey';
+import { tableName } from './fileTable';
 import { missingCount, type Column } from './column';
 import { isMissingText } from './numberText';
 import type { Dialect, ReadNote, Table } from './table';
@@ -45,7 +46,8 @@ export function readDelimited(bytes: Uint8Array, name: string, host: Host = quie
   noteRows(taken, dialect, notes);
   const columns = taken.builders.map((builder, index) => builder.finish(names[index]!));
   for (const column of columns) noteColumn(column, taken.rows, notes);
-  return { key: contentKey(bytes), name: tableName(name), rows: taken.rows, columns, dialect, notes };
+  const source = { format: 'delimited text', ...dialect } as const;
+  return { key: contentKey(bytes), name: tableName(name), rows: taken.rows, columns, source, notes };
 }
 
 /** The entries of a text, column by column, and what was odd about its rows. */
@@ -201,8 +203,4 @@ function exceptionNote(name: string, texts: readonly string[], rows: number): Re
     what: `${texts.length} of ${rows} entries are not numbers (${shown}${more}); they are taken as missing.`,
     where: name,
   };
-}
-
-function tableName(name: string): string {
-  return name.replace(/\.(csv|tsv|txt|tab|dat)$/i, '') || name;
 }

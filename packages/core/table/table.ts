@@ -1,12 +1,18 @@
 import type { Column } from './column';
 
-/** How a file was understood. */
+/** How a delimited text was understood. */
 export interface Dialect {
   readonly encoding: 'UTF-8' | 'UTF-16 LE' | 'UTF-16 BE' | 'Windows-1252';
   readonly delimiter: ',' | ';' | '\t' | '|';
   readonly decimal: '.' | ',';
   readonly header: boolean;
 }
+
+/** What kind of file a table was read from. */
+export type Source =
+  | ({ readonly format: 'delimited text' } & Dialect)
+  | { readonly format: 'JSON' }
+  | { readonly format: 'Parquet' };
 
 /** Something that reading had to decide and that the analyst should know. */
 export interface ReadNote {
@@ -20,7 +26,7 @@ export interface Table {
   readonly name: string;
   readonly rows: number;
   readonly columns: readonly Column[];
-  readonly dialect: Dialect;
+  readonly source: Source;
   readonly notes: readonly ReadNote[];
 }
 

@@ -1,4 +1,4 @@
-import type { Dialect } from '@wold/core/table/table';
+import type { Dialect, Source } from '@wold/core/table/table';
 import { count } from '../../charts/format';
 import { Word } from '../../controls/Word';
 import { useTable } from '../../store/TableContext';
@@ -19,13 +19,12 @@ export function TableBrief() {
   const table = useTable();
   const recipe = useRecipe();
   const { rows, roles } = summarise(table, recipe);
-  const { dialect, notes } = table;
+  const { source, notes } = table;
   const others = recipe.columns.filter(({ role }) => role !== 'measure' && role !== 'label');
   return (
     <>
-      {count(rows, 'row')} of “{table.name}”, read as {dialect.encoding} with {DELIMITERS[dialect.delimiter]}{' '}
-      between entries and decimal {dialect.decimal === '.' ? 'points' : 'commas'};{' '}
-      {count(roles.measure, 'measure')}, {count(roles.label, 'label')}
+      {count(rows, 'row')} of “{table.name}”, read as {sourceWords(source)}; {count(roles.measure, 'measure')}
+      , {count(roles.label, 'label')}
       {others.length > 0 && (
         <>
           {' and '}
@@ -71,4 +70,11 @@ export function TableBrief() {
       .
     </>
   );
+}
+
+function sourceWords(source: Source): string {
+  if (source.format !== 'delimited text') return source.format;
+  const { encoding, delimiter, decimal } = source;
+  const marks = decimal === '.' ? 'points' : 'commas';
+  return `${encoding} with ${DELIMITERS[delimiter]} between entries and decimal ${marks}`;
 }

@@ -1,0 +1,94 @@
+import { z } from 'zod';
+import { quietHost, type Host } from '../host';
+import { Problem } from '../problem';
+import { columnBuilder, type ColumnBuilder } from './columnBuilder';
+import { decodeText } from './decode';
+import { entryText } from './entryText';
+import { fileTable } from './fileTable';
+import type { Table } from './table';
+
+const records = z.array(z.record(z.string(), z.unknown()));
+const columnsOf = z.record(z.string(), z.array(z.unknown()));
+
+/** Whether the first letter of a file opens an array or an object, and the last closes one. */
+export function isJson(bytes: Uint8Array): boolean {
+  const blank = (byte: number) => byte === 32 || (byte >= 9 && byte <= 13);
+  let first = bytes[0] === 0xef && bytes[1] === 0xbb && bytes[2] === 0xbf ? 3 : 0;
+  let last = bytes.length - 1;
+  while (first < bytes.length && blank(bytes[first]!)) first++;
+  while (last > first && blank(bytes[last]!)) last--;
+  const [open, close] = [bytes[first], bytes[last]];
+  return (open === 0x5b && close === 0x5d) || (open === 0x7b && close === 0x7d);
+}
+
+/**
+ * Reads JSON: an array of records, one per row, or an object of columns, each an array of its entries. Entries that a
+ * record lacks are missing; entries that are arrays or objects stand as their JSON.
+ *
+ * @throws Problem when it is not JSON, is of another shape, or has columns of different length
+ */
+export function readJson(bytes: Uint8Array, name: string, host: Host = quietHost): Table {
+  const data = parse(decodeText(bytes, name).text, name);
+  const rows = records.safeParse(data);
+  if (rows.success) return fromRecords(bytes, name, rows.data, host);
+  const columns = columnsOf.safeParse(data);
+  if (columns.success) return fromColumns(bytes, name, columns.data, host);
+  const { path } = (Array.isArray(data) ? rows : columns).error!.issues[0]!;
+  throw new Problem(
+    'this JSON is neither an array of records nor an object of columns',
+    'Write it as [{"a": 1, "b": 2}, …] or as {"a": [1, …], "b": [2, …]}.',
+    path.length > 0 ? `${name}, at ${path.join('.')}` : name,
+  );
+}
+
+function parse(text: string, name: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch (error) {
+    throw new Problem(
+      `it is not whole JSON (${(error as Error).message})`,
+      'Write it again from its source.',
+      name,
+    );
+  }
+}
+
+function fromRecords(
+  bytes: Uint8Array,
+  name: string,
+  data: readonly Record<string, unknown>[],
+  host: Host,
+): Table {
+  const builders = new Map<string, ColumnBuilder>();
+  data.forEach((record, row) => {
+    for (const key of Object.keys(record)) {
+      if (builders.has(key)) continue;
+      const builder = columnBuilder('.');
+      for (let before = 0; before < row; before++) builder.add('');
+      builders.set(key, builder);
+    }
+    for (const [key, builder] of builders) builder.add(entryText(record[key]));
+    if (row % 1000 === 0) host.progress(row / data.length);
+  });
+  const columns = [...builders].map(([key, builder]) => builder.finish(key));
+  return fileTable(bytes, name, { format: 'JSON' }, columns, data.length);
+}
+
+function fromColumns(bytes: Uint8Array, name: string, data: Record<string, unknown[]>, host: Host): Table {
+  const entries = Object.entries(data);
+  const rows = entries[0]?.[1].length ?? 0;
+  const columns = entries.map(([key, values], index) => {
+    if (values.length !== rows) {
+      throw new Problem(
+        `it has ${values.length} entries, and “${entries[0]![0]}” has ${rows}`,
+        'Give every column as many entries, null where one is missing.',
+        `${name}, column “${key}”`,
+      );
+    }
+    host.progress(index / entries.length);
+    const builder = columnBuilder('.');
+    for (const value of values) builder.add(entryText(value));
+    return builder.finish(key);
+  });
+  return fileTable(bytes, name, { format: 'JSON' }, columns, rows);
+}
