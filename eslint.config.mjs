@@ -117,4 +117,5 @@ export default tseslint.config(
     },
   },
   { files: ['**/*.mjs', '*.ts', 'e2e/**/*.ts'], languageOptions: { globals: globals.node } },
+  { files: ['**/*.test.mjs'], languageOptions: { globals: globals.jest } },
 );

@@ -1,10 +1,10 @@
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useMemo, useRef, type MouseEvent } from 'react';
+import { useMemo, type MouseEvent } from 'react';
 import type { Components } from '@wold/core/components/components';
 import { leadCounts, leadingDimensions, ledgerOrder } from '@wold/core/components/leading';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { coefficient, percent, shortName } from '../../charts/format';
 import { EditableName } from '../../controls/EditableName';
+import { useRowWindow } from '../../controls/useRowWindow';
 import { DivergingBar } from '../../charts/DivergingBar';
 import { selected, withDimensionName } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
@@ -25,22 +25,12 @@ export function Ledger({ reduction, components }: { reduction: Reduction; compon
   const edit = useEdit();
   const dispatch = useAppDispatch();
   const selection = useSelection();
-  const scroller = useRef<HTMLDivElement>(null);
   const { measures, kept, correlations, communalities, shares } = components;
   const shown = Math.min(kept, MOST_DIMENSIONS);
   const order = useMemo(() => ledgerOrder(correlations), [correlations]);
   const leads = useMemo(() => leadingDimensions(correlations), [correlations]);
   const counts = useMemo(() => leadCounts(correlations), [correlations]);
-  // eslint-disable-next-line react-hooks/incompatible-library -- not memoised: it is drawn anew at each scroll
-  const down = useVirtualizer({
-    count: order.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW_HEIGHT,
-    overscan: 10,
-  });
-  const lines = down.getVirtualItems();
-  const above = lines[0]?.start ?? 0;
-  const below = down.getTotalSize() - (lines.at(-1)?.end ?? 0);
+  const { scroller, lines, above, below } = useRowWindow(order.length, ROW_HEIGHT);
 
   function select(measure: string, event: MouseEvent): void {
     const adds = event.shiftKey || event.ctrlKey || event.metaKey;

@@ -1,8 +1,8 @@
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { ColumnDescription, Remark } from '@wold/core/table/describe';
 import type { Table } from '@wold/core/table/table';
 import { figure, fixed, percent, shortName } from '../../charts/format';
+import { useRowWindow } from '../../controls/useRowWindow';
 import { saveText } from '../../outputs/save';
 import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
@@ -24,7 +24,6 @@ export function ColumnList({ table, descriptions }: ColumnListProps) {
   const dispatch = useAppDispatch();
   const recipe = useRecipe();
   const { columns: chosen } = useSelection();
-  const scroller = useRef<HTMLDivElement>(null);
   const [sort, setSort] = useState<{ by: FigureKey | null; down: boolean }>({ by: null, down: true });
   const [menu, setMenu] = useState<{ name: string; anchor: HTMLElement } | null>(null);
   const order = useMemo(() => {
@@ -33,16 +32,7 @@ export function ColumnList({ table, descriptions }: ColumnListProps) {
     if (by === null) return indices;
     return indices.sort((a, b) => compareFigures(descriptions[a]!, descriptions[b]!, by, sort.down) || a - b);
   }, [descriptions, sort]);
-  // eslint-disable-next-line react-hooks/incompatible-library -- not memoised: it is drawn anew at each scroll
-  const down = useVirtualizer({
-    count: order.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => ROW_HEIGHT,
-    overscan: 12,
-  });
-  const lines = down.getVirtualItems();
-  const above = lines[0]?.start ?? 0;
-  const below = down.getTotalSize() - (lines.at(-1)?.end ?? 0);
+  const { scroller, lines, above, below } = useRowWindow(order.length, ROW_HEIGHT);
   return (
     <div
       ref={scroller}

@@ -1,0 +1,137 @@
+import type { Request, Results } from '@wold/core/recipe/run';
+import { PLAIN_PREPARATION } from '@wold/core/preparation/prepare';
+import { requestKey } from '@wold/core/recipe/run';
+import type { Table } from '@wold/core/table/table';
+import { again, entryOf, lastGoodOf, onResults, want } from './resultStore';
+
+type Outcome = { value: unknown } | { problem: { what: string; where: null; remedy: string } } | 'stopped';
+
+const mockJobs: { request: Request; settle: (outcome: Outcome) => void; stop: jest.Mock }[] = [];
+const mockKept = new Map<string, unknown>();
+
+jest.mock('../workers/pool', () => ({
+  computeOn: (_: unknown, request: Request) => {
+    let settle!: (outcome: Outcome) => void;
+    const outcome = new Promise<Outcome>(resolve => (settle = resolve));
+    const job = { request, settle, stop: jest.fn(() => settle('stopped')) };
+    mockJobs.push(job);
+    return { outcome, stop: job.stop };
+  },
+}));
+jest.mock('../storage/results', () => ({
+  loadResult: (key: string) => Promise.resolve(mockKept.get(key)),
+  keepResult: (key: string, result: unknown) => Promise.resolve(mockKept.set(key, result)),
+}));
+
+const table = { key: 'table' } as Table;
+let count = 0;
+/** A request that no test before has made. */
+const fresh = (): Request & { stage: 'account' } => ({
+  stage: 'account',
+  preparation: { ...PLAIN_PREPARATION, measures: [`m${count++}`], weight: null },
+});
+const keyOf = (request: Request) => requestKey(table.key, request);
+const stateOf = (request: Request) => entryOf(keyOf(request))?.state;
+const settled = () => new Promise(resolve => setTimeout(resolve, 0));
+const result = (name: string) => ({ name }) as unknown as Results['account'];
+
+beforeEach(() => {
+  mockJobs.length = 0;
+});
+
+test('what is wanted is computed once, and told of when it is there', async () => {
+  const request = fresh();
+  let told = 0;
+  const forget = onResults(() => told++);
+  want(table, request, 'place 1', 'work');
+  want(table, request, 'place 2', 'work');
+  expect(stateOf(request)).toBe('pending');
+  await settled();
+  expect(mockJobs).toHaveLength(1);
+  mockJobs[0]!.settle({ value: result('a') });
+  await settled();
+  expect(stateOf(request)).toBe('done');
+  expect(lastGoodOf('place 1')).toEqual(result('a'));
+  expect(lastGoodOf('place 2')).toEqual(result('a'));
+  expect(told).toBeGreaterThan(1);
+  forget();
+});
+
+test('the last good result of a place stays while a new one is on its way, or fails', async () => {
+  const [first, second] = [fresh(), fresh()];
+  want(table, first, 'place 3', 'work');
+  await settled();
+  mockJobs[0]!.settle({ value: result('first') });
+  await settled();
+  want(table, second, 'place 3', 'work');
+  await settled();
+  expect(lastGoodOf('place 3')).toEqual(result('first'));
+  mockJobs[1]!.settle({ problem: { what: 'bad', where: null, remedy: 'mend' } });
+  await settled();
+  expect(stateOf(second)).toBe('problem');
+  expect(lastGoodOf('place 3')).toEqual(result('first'));
+});
+
+test('work that no place wants any more is stopped, and started anew when it is wanted again', async () => {
+  const [first, second] = [fresh(), fresh()];
+  want(table, first, 'place 4', 'work');
+  await settled();
+  want(table, second, 'place 4', 'work');
+  await new Promise(resolve => setTimeout(resolve, 150));
+  expect(mockJobs[0]!.stop).toHaveBeenCalled();
+  expect(stateOf(first)).toBeUndefined();
+  want(table, first, 'place 4', 'work');
+  await settled();
+  expect(mockJobs).toHaveLength(3);
+});
+
+test('work that another place still wants goes on', async () => {
+  const [first, second] = [fresh(), fresh()];
+  want(table, first, 'place 5', 'work');
+  want(table, first, 'place 6', 'work');
+  await settled();
+  want(table, second, 'place 5', 'work');
+  await new Promise(resolve => setTimeout(resolve, 150));
+  expect(mockJobs[0]!.stop).not.toHaveBeenCalled();
+});
+
+test('work stopped by hand says so, and is taken up again on demand', async () => {
+  const request = fresh();
+  want(table, request, 'place 7', 'work');
+  await settled();
+  mockJobs[0]!.settle('stopped');
+  await settled();
+  expect(stateOf(request)).toBe('stopped');
+  again(table, request, 'work');
+  await settled();
+  expect(mockJobs).toHaveLength(2);
+  mockJobs[1]!.settle({ value: result('after all') });
+  await settled();
+  expect(lastGoodOf('place 7')).toEqual(result('after all'));
+});
+
+test('a result kept from before is not computed again', async () => {
+  const request = fresh();
+  mockKept.set(keyOf(request), result('kept'));
+  want(table, request, 'place 8', 'work');
+  await settled();
+  expect(mockJobs).toHaveLength(0);
+  expect(lastGoodOf('place 8')).toEqual(result('kept'));
+});
+
+test('many results later the oldest is forgotten, but none that a place still shows', async () => {
+  const shown = fresh();
+  want(table, shown, 'place 9', 'work');
+  await settled();
+  mockJobs[0]!.settle({ value: result('shown') });
+  await settled();
+  const others = Array.from({ length: 80 }, fresh);
+  for (const request of others) {
+    mockKept.set(keyOf(request), result('other'));
+    want(table, request, 'place 10', 'work');
+    await settled();
+  }
+  expect(stateOf(others[0]!)).toBeUndefined();
+  expect(stateOf(shown)).toBe('done');
+  expect(stateOf(others.at(-1)!)).toBe('done');
+});
