@@ -1,4 +1,4 @@
-import { Command, InvalidArgumentError } from 'commander';
+import { Command, InvalidArgumentError, Option } from 'commander';
 import getPort, { portNumbers } from 'get-port';
 import { fileURLToPath } from 'node:url';
 import { buildServer } from './server';
@@ -8,13 +8,18 @@ const TRIED = 200;
 
 const program = new Command('wold-server')
   .description('Serves Wold.')
-  .option('--port <number>', 'the port to listen on; the next free one is taken where it is in use', port)
+  .addOption(
+    new Option('--port <number>', 'the port to listen on; the next free one is taken where it is in use')
+      .env('PORT')
+      .argParser(port)
+      .default(DEFAULT_PORT),
+  )
   .option('--host <name>', 'the address to bind to', '127.0.0.1')
   .option('--log', 'log each request')
   .parse();
-const options = program.opts<{ port?: number; host: string; log?: boolean }>();
+const options = program.opts<{ port: number; host: string; log?: boolean }>();
 
-const wanted = options.port ?? (process.env.PORT === undefined ? DEFAULT_PORT : port(process.env.PORT));
+const wanted = options.port;
 const appFolder = fileURLToPath(new URL('../../app/dist', import.meta.url));
 const server = await buildServer({ appFolder, log: options.log ?? false });
 const free = await getPort({

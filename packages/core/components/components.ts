@@ -78,5 +78,8 @@ function resolveKeep(eigenvalues: Float64Array, keep: Keep): { kept: number; not
   const rank = eigenvalues.reduce((count, value) => count + (value > 0 ? 1 : 0), 0);
   if (keep === 'above-average') return { kept: Math.max(1, aboveAverage(eigenvalues)), note: null };
   if (keep <= rank) return { kept: keep, note: null };
-  return { kept: rank, note: `${keep} asked for; only ${rank} dimensions have any variance.` };
+  return {
+    kept: rank,
+    note: `${keep} asked for; only ${rank} ${rank === 1 ? 'dimension has' : 'dimensions have'} any variance.`,
+  };
 }

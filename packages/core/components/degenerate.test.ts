@@ -31,7 +31,7 @@ test('no more dimensions are kept than have variance, and that is said', () => {
   const x = [1, 4, 2, 8, 5];
   const prepared = preparedOf([x, x.map(v => -v), x.map(v => 2 * v)]);
   const kept = components(prepared, decompose(prepared), 3);
-  expect([kept.kept, kept.note]).toEqual([1, '3 asked for; only 1 dimensions have any variance.']);
+  expect([kept.kept, kept.note]).toEqual([1, '3 asked for; only 1 dimension has any variance.']);
   // The first of tied columns decides the sign.
   expect(entry(kept.loadings, 0, 0)).toBeCloseTo(1, 12);
   expect(entry(kept.loadings, 1, 0)).toBeCloseTo(-1, 12);
