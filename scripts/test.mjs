@@ -31,7 +31,7 @@ if (chromium === null) {
 
 const unit = report('unit.json');
 const browser = report('e2e.json')?.stats;
-const passed = (unit?.numPassedTests ?? 0) + (browser?.expected ?? 0);
+const passed = (unit?.numPassedTests ?? 0) + (browser?.expected ?? 0) + (browser?.flaky ?? 0);
 const failed =
   (unit?.numFailedTests ?? 0) + (unit?.numRuntimeErrorTestSuites ?? 0) + (browser?.unexpected ?? 0);
 if (failures.length > 0) console.log(`\nNot passed: ${failures.join(', ')}`);

@@ -22,6 +22,10 @@ const options = program.opts<{ port: number; host: string; log?: boolean }>();
 const wanted = options.port;
 const appFolder = fileURLToPath(new URL('../../app/dist', import.meta.url));
 const server = await buildServer({ appFolder, log: options.log ?? false });
+// Before the address is said: whoever reads it may stop the server at once.
+for (const signal of ['SIGINT', 'SIGTERM'] as const) {
+  process.once(signal, () => void server.close().then(() => process.exit(0)));
+}
 const free = await getPort({
   port: portNumbers(wanted, Math.min(65_535, wanted + TRIED)),
   host: options.host,
@@ -30,10 +34,6 @@ await server.listen({ port: free, host: options.host });
 const shown = options.host.includes(':') ? `[${options.host}]` : options.host;
 if (free !== wanted) console.log(`Port ${wanted} is in use.`);
 console.log(`Wold is at http://${shown}:${free}`);
-
-for (const signal of ['SIGINT', 'SIGTERM'] as const) {
-  process.once(signal, () => void server.close().then(() => process.exit(0)));
-}
 
 function port(text: string): number {
   const number = Number(text);
