@@ -3,6 +3,7 @@ import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { Problem, problemData } from '@wold/core/problem';
 import { parseRecipe } from '@wold/core/recipe/schema';
+import { bytesSource } from '@wold/core/table/fileSource';
 import { readTable } from '@wold/core/table/readTable';
 import { runStudy } from './runStudy';
 
@@ -18,7 +19,10 @@ program
   .requiredOption('--out <folder>', 'where the files go; made if it is not there')
   .action(async (recipePath: string, options: { table: string; out: string }) => {
     const recipe = parseRecipe((await read(recipePath)).toString('utf8'), recipePath);
-    const table = await readTable(new Uint8Array(await read(options.table)), basename(options.table));
+    const table = await readTable(
+      bytesSource(new Uint8Array(await read(options.table))),
+      basename(options.table),
+    );
     for (const note of table.notes) console.error(`note: ${note.where ? `${note.where}: ` : ''}${note.what}`);
     const { files, lines } = runStudy(recipe, table);
     await mkdir(options.out, { recursive: true });

@@ -12,7 +12,7 @@ import { columnBuilder } from './columnBuilder';
 import { narrowCodes, narrowNumbers } from './narrow';
 
 const build = (entries: readonly string[], decimal: '.' | ',' = '.') => {
-  const builder = columnBuilder(decimal);
+  const builder = columnBuilder({ decimal, thousands: 'any' });
   for (const entry of entries) builder.add(entry);
   return builder.finish('x');
 };

@@ -5,7 +5,7 @@ export type NumberValues =
 /** Codes of levels, in the narrowest typed array. */
 export type Codes = Uint8Array | Uint16Array | Uint32Array;
 
-/** Entries that were no numbers in a column of numbers; kept so that the original can be written back. */
+/** Entries that count as missing but are not empty ("n.d.", "NA"); kept so that the original can be written back. */
 export interface Exceptions {
   /** Row indices, ascending. */
   readonly rows: Uint32Array;
@@ -26,9 +26,10 @@ export interface LevelColumn {
   readonly name: string;
   /** Index into `levels`, one a row; 0 (and meaningless) where missing. */
   readonly codes: Codes;
-  /** Distinct entries, sorted (numbers within them by size), so that their order does not depend on the rows'. */
+  /** Distinct entries, in an order that does not depend on the rows'. */
   readonly levels: readonly string[];
   readonly missing: Uint8Array | null;
+  readonly exceptions: Exceptions | null;
 }
 
 export type Column = NumberColumn | LevelColumn;
@@ -50,9 +51,8 @@ export function levelAt(column: LevelColumn, row: number): string | null {
 
 /** The entry as text, as it stood in the file: an empty string where it is missing without a word. */
 export function textAt(column: Column, row: number): string {
-  if (column.kind === 'levels') return levelAt(column, row) ?? '';
-  if (!isMissing(column, row)) return String(column.values[row]);
-  return exceptionAt(column.exceptions, row) ?? '';
+  if (isMissing(column, row)) return exceptionAt(column.exceptions, row) ?? '';
+  return column.kind === 'levels' ? column.levels[column.codes[row]!]! : String(column.values[row]);
 }
 
 /** Number of missing entries. */

@@ -1,48 +1,95 @@
 import type { Column, Exceptions, LevelColumn, NumberColumn } from './column';
+import { compareLevels } from './levels';
 import { narrowCodes, narrowNumbers } from './narrow';
-import { isMissingText, shortestDecimal, parseNumber } from './numberText';
+import { isMissingText, parseNumber, shortestDecimal, type Marks } from './numberText';
 
 /** At least this share of the entries must be numbers for a column to hold numbers. */
 const NUMBER_SHARE = 0.8;
+const BYTES = 256;
 
 /** Takes the entries of one column from top to bottom, in constant room per number. */
 export interface ColumnBuilder {
   readonly add: (text: string) => void;
+  /** A number that a file holds as a number; NaN is missing. */
+  readonly addNumber: (value: number) => void;
   readonly finish: (name: string) => Column;
 }
 
+/** What a builder has taken in. */
+interface Taken {
+  /** The numbers, 0 where there is none. */
+  readonly values: Uint8Array | Float64Array;
+  readonly rows: number;
+  /** 1 where the entry is no number; null when all are. */
+  readonly gaps: Uint8Array | null;
+  /** Entries whose text cannot be had back from their number ("1.50", "n.d."). */
+  readonly oddRows: readonly number[];
+  readonly oddTexts: readonly string[];
+}
+
+export const PLAIN_MARKS: Marks = { decimal: '.', thousands: 'any' };
+
 /**
- * Numbers are stored as numbers at once; an entry whose text cannot be had back from its number ("1.50", "n.d.") is
- * kept beside them, so that nothing is lost if the column turns out not to hold numbers.
+ * Numbers are stored as numbers at once, a byte each while they fit; an entry whose text cannot be had back from its
+ * number is kept beside them, so that nothing is lost if the column turns out not to hold numbers.
  */
-export function columnBuilder(decimal: '.' | ','): ColumnBuilder {
-  let values = new Float64Array(1024);
+export function columnBuilder(marks: Marks = PLAIN_MARKS): ColumnBuilder {
+  const plainPoints = marks.decimal === '.';
+  let values: Uint8Array<ArrayBuffer> | Float64Array<ArrayBuffer> = new Uint8Array(1024);
+  let narrow = true;
+  let gaps: Uint8Array<ArrayBuffer> | null = null;
   let rows = 0;
   let numbers = 0;
   let present = 0;
   const oddRows: number[] = [];
   const oddTexts: string[] = [];
 
-  function add(text: string): void {
-    if (rows === values.length) values = grown(values);
-    const plain = decimal === '.' ? shortestDecimal(text) : NaN;
-    if (!Number.isNaN(plain)) {
-      values[rows++] = plain;
-      present++;
-      numbers++;
-      return;
+  function put(value: number): void {
+    if (rows === values.length) grow();
+    if (narrow && !(value >= 0 && value < BYTES && Number.isInteger(value) && !Object.is(value, -0))) {
+      values = Float64Array.from(values);
+      narrow = false;
     }
-    const value = parseNumber(text, decimal);
-    values[rows] = value;
+    values[rows++] = value;
+    present++;
+    numbers++;
+  }
+
+  function putGap(): void {
+    if (rows === values.length) grow();
+    gaps ??= new Uint8Array(values.length);
+    gaps[rows++] = 1;
+  }
+
+  function grow(): void {
+    const size = values.length * 2;
+    const larger = narrow ? new Uint8Array(size) : new Float64Array(size);
+    larger.set(values);
+    values = larger;
+    if (gaps !== null) {
+      const more = new Uint8Array(size);
+      more.set(gaps);
+      gaps = more;
+    }
+  }
+
+  function add(text: string): void {
+    const plain = plainPoints ? shortestDecimal(text) : NaN;
+    if (plain === plain) put(plain);
+    else addOther(text);
+  }
+
+  function addOther(text: string): void {
+    if (text === '') return putGap();
+    const value = parseNumber(text, marks);
     if (Number.isNaN(value)) {
       if (!isMissingText(text)) present++;
-      if (text !== '') keepOdd(text);
+      keepOdd(text);
+      putGap();
     } else {
-      present++;
-      numbers++;
       if (String(value) !== text) keepOdd(text);
+      put(value);
     }
-    rows++;
   }
 
   function keepOdd(text: string): void {
@@ -50,38 +97,27 @@ export function columnBuilder(decimal: '.' | ','): ColumnBuilder {
     oddTexts.push(text);
   }
 
-  function finish(name: string): Column {
-    const holdsNumbers = numbers > 0 && numbers >= NUMBER_SHARE * present;
-    return holdsNumbers
-      ? finishNumbers(name, values, rows, oddRows, oddTexts)
-      : finishLevels(name, values, rows, oddRows, oddTexts);
+  function addNumber(value: number): void {
+    if (Number.isFinite(value)) put(value);
+    else putGap();
   }
 
-  return { add, finish };
+  function finish(name: string): Column {
+    const taken: Taken = { values, rows, gaps: gaps?.slice(0, rows) ?? null, oddRows, oddTexts };
+    const holdsNumbers = numbers > 0 && numbers >= NUMBER_SHARE * present;
+    return holdsNumbers ? finishNumbers(name, taken) : finishLevels(name, taken);
+  }
+
+  return { add, addNumber, finish };
 }
 
-function finishNumbers(
-  name: string,
-  values: Float64Array,
-  rows: number,
-  oddRows: readonly number[],
-  oddTexts: readonly string[],
-): NumberColumn {
-  const missing = new Uint8Array(rows);
-  let anyMissing = false;
-  for (let row = 0; row < rows; row++) {
-    if (Number.isNaN(values[row]!)) {
-      missing[row] = 1;
-      anyMissing = true;
-    }
-  }
-  const mask = anyMissing ? missing : null;
+function finishNumbers(name: string, { values, rows, gaps, oddRows, oddTexts }: Taken): NumberColumn {
   return {
     kind: 'number',
     name,
-    values: narrowNumbers(values, rows, mask),
-    missing: mask,
-    exceptions: exceptionsAmong(missing, oddRows, oddTexts),
+    values: values instanceof Uint8Array ? values.slice(0, rows) : narrowNumbers(values, rows, gaps),
+    missing: gaps,
+    exceptions: gaps === null ? null : exceptionsAmong(gaps, oddRows, oddTexts),
   };
 }
 
@@ -98,48 +134,55 @@ function exceptionsAmong(
   };
 }
 
-function finishLevels(
-  name: string,
-  values: Float64Array,
-  rows: number,
-  oddRows: readonly number[],
-  oddTexts: readonly string[],
-): LevelColumn {
+function finishLevels(name: string, { values, rows, gaps, oddRows, oddTexts }: Taken): LevelColumn {
+  let odd = 0;
+  const builder = levelsBuilder(rows);
+  for (let row = 0; row < rows; row++) {
+    const isOdd = oddRows[odd] === row;
+    builder.add(isOdd ? oddTexts[odd]! : gaps?.[row] === 1 ? '' : String(values[row]));
+    if (isOdd) odd++;
+  }
+  return builder.finish(name);
+}
+
+/** Takes the entries of a column of levels from top to bottom. */
+export function levelsBuilder(rows: number, isMissing: (text: string) => boolean = isMissingText) {
   const wide = new Uint32Array(rows);
   const missing = new Uint8Array(rows);
   const codeOf = new Map<string, number>();
+  const oddRows: number[] = [];
+  const oddTexts: string[] = [];
+  let next = 0;
   let anyMissing = false;
-  let odd = 0;
-  for (let row = 0; row < rows; row++) {
-    const isOdd = oddRows[odd] === row;
-    const text = (isOdd ? oddTexts[odd]! : Number.isNaN(values[row]!) ? '' : String(values[row])).trim();
-    if (isOdd) odd++;
-    if (isMissingText(text)) {
+
+  function add(entry: string): void {
+    const row = next++;
+    const text = entry.trim();
+    if (isMissing(text)) {
       missing[row] = 1;
       anyMissing = true;
-      continue;
+      if (text === '') return;
+      oddRows.push(row);
+      oddTexts.push(text);
+      return;
     }
     let code = codeOf.get(text);
     if (code === undefined) codeOf.set(text, (code = codeOf.size));
     wide[row] = code;
   }
-  const levels = [...codeOf.keys()].sort(compareLevels);
-  const rank = new Uint32Array(levels.length);
-  levels.forEach((level, index) => (rank[codeOf.get(level)!] = index));
-  const codes = narrowCodes(rows, levels.length);
-  for (let row = 0; row < rows; row++) codes[row] = missing[row] === 1 ? 0 : rank[wide[row]!]!;
-  return { kind: 'levels', name, codes, levels, missing: anyMissing ? missing : null };
-}
 
-const collator = new Intl.Collator('en', { numeric: true });
+  /** @param order the levels that come first, in this order */
+  function finish(name: string, order: readonly string[] = []): LevelColumn {
+    const placed = order.filter(level => codeOf.has(level));
+    const others = [...codeOf.keys()].filter(level => !placed.includes(level)).sort(compareLevels);
+    const levels = [...placed, ...others];
+    const rank = new Uint32Array(levels.length);
+    levels.forEach((level, index) => (rank[codeOf.get(level)!] = index));
+    const codes = narrowCodes(rows, levels.length);
+    for (let row = 0; row < rows; row++) codes[row] = missing[row] === 1 ? 0 : rank[wide[row]!]!;
+    const exceptions = oddRows.length === 0 ? null : { rows: Uint32Array.from(oddRows), texts: oddTexts };
+    return { kind: 'levels', name, codes, levels, missing: anyMissing ? missing : null, exceptions };
+  }
 
-/** Levels stand in an order that does not depend on the rows': numbers within them by size, then by letter. */
-function compareLevels(a: string, b: string): number {
-  return collator.compare(a, b) || (a < b ? -1 : 1);
-}
-
-function grown(values: Float64Array<ArrayBuffer>): Float64Array<ArrayBuffer> {
-  const larger = new Float64Array(values.length * 2);
-  larger.set(values);
-  return larger;
+  return { add, finish };
 }

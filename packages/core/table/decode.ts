@@ -5,8 +5,8 @@ import type { Dialect } from './table';
 const SIGNATURES: readonly { bytes: readonly number[]; what: string; remedy: string }[] = [
   {
     bytes: [0x50, 0x4b, 0x03, 0x04],
-    what: 'this is a workbook or a ZIP archive, not a text table',
-    remedy: 'Save the sheet as CSV, or unpack the archive, and open that.',
+    what: 'this is a ZIP archive, not a table',
+    remedy: 'Unpack the archive, and open the table inside.',
   },
   {
     bytes: [0xd0, 0xcf, 0x11, 0xe0],
@@ -28,32 +28,52 @@ export interface DecodedText {
   readonly encoding: Dialect['encoding'];
 }
 
+const LABELS: Readonly<Record<Dialect['encoding'], string>> = {
+  'UTF-8': 'utf-8',
+  'UTF-16 LE': 'utf-16le',
+  'UTF-16 BE': 'utf-16be',
+  'Windows-1252': 'windows-1252',
+};
+
 /**
- * The text of a file, its byte-order mark removed. UTF-8 unless a mark or the zero bytes of plain letters say UTF-16;
- * bytes that are not UTF-8 are read as Windows-1252, the commonest of the single-byte encodings.
+ * The text of a file, its byte-order mark removed. Unless the encoding is chosen: UTF-8, or UTF-16 where a mark or the
+ * zero bytes of plain letters say so; bytes that are not UTF-8 are read as Windows-1252, the commonest of the
+ * single-byte encodings.
  *
  * @throws Problem when the file is empty or is not text.
  */
-export function decodeText(bytes: Uint8Array, name: string): DecodedText {
+export function decodeText(bytes: Uint8Array, name: string, chosen?: Dialect['encoding']): DecodedText {
+  const encoding = chosen ?? likelyEncoding(bytes, name);
+  const decoder = textDecoder(encoding, chosen === undefined);
+  try {
+    return { text: refuseBinary(decoder.decode(bytes), name), encoding };
+  } catch (thrown) {
+    if (!isNotUtf8(thrown)) throw thrown;
+    return decodeText(bytes, name, 'Windows-1252');
+  }
+}
+
+/**
+ * The encoding that the first bytes of a file speak for; UTF-8 may still prove wrong further on.
+ *
+ * @throws Problem when there are none, or they are of a kind of file that is not text
+ */
+export function likelyEncoding(bytes: Uint8Array, name: string): Dialect['encoding'] {
   if (bytes.length === 0) throw new Problem('the file is empty', 'Open a file that has a table in it.', name);
   for (const { bytes: signature, what, remedy } of SIGNATURES) {
     if (signature.every((byte, index) => bytes[index] === byte)) throw new Problem(what, remedy, name);
   }
-  const encoding = wideEncoding(bytes);
-  if (encoding !== null) {
-    const text = new TextDecoder(encoding === 'UTF-16 LE' ? 'utf-16le' : 'utf-16be').decode(bytes);
-    return { text: refuseBinary(text, name), encoding };
-  }
-  const narrow = decodeNarrow(bytes);
-  return { text: refuseBinary(narrow.text, name), encoding: narrow.encoding };
+  return wideEncoding(bytes) ?? 'UTF-8';
 }
 
-function decodeNarrow(bytes: Uint8Array): DecodedText {
-  try {
-    return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), encoding: 'UTF-8' };
-  } catch {
-    return { text: new TextDecoder('windows-1252').decode(bytes), encoding: 'Windows-1252' };
-  }
+/** A decoder that, where the encoding was found rather than chosen, refuses what is not UTF-8: see {@link isNotUtf8}. */
+export function textDecoder(encoding: Dialect['encoding'], found: boolean): TextDecoder {
+  return new TextDecoder(LABELS[encoding], { fatal: found && encoding === 'UTF-8' });
+}
+
+/** Whether a decoder threw because it met bytes that are not UTF-8. */
+export function isNotUtf8(thrown: unknown): boolean {
+  return thrown instanceof Error ? thrown.name === 'TypeError' : String(thrown).startsWith('TypeError');
 }
 
 function wideEncoding(bytes: Uint8Array): 'UTF-16 LE' | 'UTF-16 BE' | null {
@@ -73,7 +93,8 @@ function wideEncoding(bytes: Uint8Array): 'UTF-16 LE' | 'UTF-16 BE' | null {
   return null;
 }
 
-function refuseBinary(text: string, name: string): string {
+/** The text, looked at for what no table of text has. @throws Problem where it has that, or only blanks */
+export function refuseBinary(text: string, name: string): string {
   const looked = text.slice(0, 100_000);
   const nul = looked.indexOf('\0');
   let controls = 0;

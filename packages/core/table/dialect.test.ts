@@ -31,7 +31,7 @@ describe('delimiters', () => {
 
   test('a long text is judged by its first rows, a broken last one left out', () => {
     const long = `a,b,c\n${'1,2,3\n'.repeat(60_000)}`;
-    expect(detectDialect(long)).toEqual({ delimiter: ',', decimal: '.', header: true });
+    expect(detectDialect(long)).toMatchObject({ delimiter: ',', decimal: '.', header: true });
   });
 });
 

@@ -1,3 +1,5 @@
+import type { Dialect } from './table';
+
 /** Words that stand for a missing entry, in lower case. */
 const MISSING_WORDS = new Set(['', 'na', 'n/a', '#n/a', 'nan', 'null', '.', '?', '-', '–', '—']);
 
@@ -6,30 +8,53 @@ export function isMissingText(text: string): boolean {
   return MISSING_WORDS.has(text.trim().toLowerCase());
 }
 
+/** How numbers are written: the decimal mark, and what may part groups of three digits. */
+export type Marks = Pick<Dialect, 'decimal' | 'thousands'>;
+
 const PLAIN = /^[+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?$/;
-const GROUPED_BY_COMMA = /^[+-]?\d{1,3}(?:,\d{3})+(?:\.\d*)?$/;
-const GROUPED_BY_DOT = /^[+-]?\d{1,3}(?:\.\d{3})+(?:,\d*)?$/;
-const GROUPED_BY_SPACE = /^[+-]?\d{1,3}(?:[\u0020\u00a0\u202f]\d{3})+(?:[.,]\d*)?$/;
 const LEADING_ZERO = /^[+-]?0\d/;
+const BLANKS = '\u0020\u00a0\u202f';
+const grouped = (mark: string, decimal: string) =>
+  new RegExp(`^[+-]?\\d{1,3}(?:[${mark}]\\d{3})+(?:\\${decimal}\\d*)?$`);
+const GROUPED = {
+  '.': { ',': grouped(',', '.'), ' ': grouped(BLANKS, '.'), "'": grouped("'’", '.'), '.': null },
+  ',': { '.': grouped('.', ','), ' ': grouped(BLANKS, ','), "'": grouped("'’", ','), ',': null },
+} as const;
+const GROUP_MARKS = [',', '.', ' ', "'"] as const;
+
+/** The mark that parts the groups of a number written with groups of three digits; null where there is none. */
+export function groupMark(text: string, decimal: Marks['decimal']): (typeof GROUP_MARKS)[number] | null {
+  return GROUP_MARKS.find(mark => patternOf(mark, decimal)?.test(text) === true) ?? null;
+}
+
+function patternOf(mark: (typeof GROUP_MARKS)[number], decimal: Marks['decimal']): RegExp | null {
+  return (GROUPED[decimal] as Readonly<Record<string, RegExp | null>>)[mark] ?? null;
+}
 
 /**
- * The number that a text stands for with the given decimal mark, or NaN. Thousands marks and a typographic minus are
- * understood. Codes such as `007`, and whole numbers too large to be held exactly, are not numbers: they name things.
+ * The number that a text stands for with the given marks, or NaN. A typographic minus is understood. Codes such as
+ * `007`, and whole numbers too large to be held exactly, are not numbers: they name things.
  */
-export function parseNumber(text: string, decimal: '.' | ','): number {
+export function parseNumber(text: string, { decimal, thousands }: Marks): number {
   let digits = text.trim().replace('−', '-');
-  if (GROUPED_BY_SPACE.test(digits)) digits = digits.replace(/[\u0020\u00a0\u202f]/g, '');
+  if (thousands !== 'none' && digits.length > 4) {
+    const mark = groupMark(digits, decimal);
+    if (mark !== null && (thousands === 'any' || thousands === mark)) digits = withoutGroups(digits, mark);
+  }
   if (decimal === ',') {
-    if (GROUPED_BY_DOT.test(digits)) digits = digits.replace(/\./g, '');
-    else if (digits.includes('.')) return NaN;
+    if (digits.includes('.')) return NaN;
     digits = digits.replace(',', '.');
-  } else if (GROUPED_BY_COMMA.test(digits)) {
-    digits = digits.replace(/,/g, '');
   }
   if (!PLAIN.test(digits) || LEADING_ZERO.test(digits)) return NaN;
   const value = Number(digits);
   if (!Number.isFinite(value)) return NaN;
   return Number.isInteger(value) && !Number.isSafeInteger(value) && !/[eE.]/.test(digits) ? NaN : value;
+}
+
+function withoutGroups(digits: string, mark: (typeof GROUP_MARKS)[number]): string {
+  if (mark === ',') return digits.replace(/,/g, '');
+  if (mark === '.') return digits.replace(/\./g, '');
+  return digits.replace(mark === ' ' ? /[\u0020\u00a0\u202f]/g : /['’]/g, '');
 }
 
 const MOST_DIGITS = 15;

@@ -166,7 +166,7 @@ describe('what is no table is refused with what, where and what to do', () => {
     ['an empty file', new Uint8Array(0), /empty/],
     ['blanks only', new TextEncoder().encode(' \n\t\n'), /only blanks/],
     ['a header only', new TextEncoder().encode('a,b,c\n'), /header and no rows/],
-    ['a workbook', Uint8Array.of(0x50, 0x4b, 3, 4, 20, 0), /workbook/],
+    ['an archive', Uint8Array.of(0x50, 0x4b, 3, 4, 20, 0), /archive/],
     ['a picture', Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 13, 10), /PNG/],
     ['bytes that are no text', Uint8Array.from({ length: 4000 }, (_, i) => (i * 7919) % 251), /not text/],
     ['a NUL within the text', new TextEncoder().encode('a,b\n1,2\n3,\0\n'), /not text/],

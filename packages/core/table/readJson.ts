@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { quietHost, type Host } from '../host';
 import { Problem } from '../problem';
 import { columnBuilder, type ColumnBuilder } from './columnBuilder';
+import { contentKey } from './contentKey';
 import { decodeText } from './decode';
 import { entryText } from './entryText';
 import { fileTable } from './fileTable';
@@ -10,7 +11,11 @@ import type { Table } from './table';
 const records = z.array(z.record(z.string(), z.unknown()));
 const columnsOf = z.record(z.string(), z.array(z.unknown()));
 
-/** Whether the first letter of a file opens an array or an object, and the last closes one. */
+/**
+ * Whether the first letter of a file opens an array or an object, and the last closes one.
+ *
+ * @param bytes the start and the end of the file
+ */
 export function isJson(bytes: Uint8Array): boolean {
   const blank = (byte: number) => byte === 32 || (byte >= 9 && byte <= 13);
   let first = bytes[0] === 0xef && bytes[1] === 0xbb && bytes[2] === 0xbf ? 3 : 0;
@@ -63,7 +68,7 @@ function fromRecords(
   data.forEach((record, row) => {
     for (const key of Object.keys(record)) {
       if (builders.has(key)) continue;
-      const builder = columnBuilder('.');
+      const builder = columnBuilder();
       for (let before = 0; before < row; before++) builder.add('');
       builders.set(key, builder);
     }
@@ -71,7 +76,7 @@ function fromRecords(
     if (row % 1000 === 0) host.progress(row / data.length);
   });
   const columns = [...builders].map(([key, builder]) => builder.finish(key));
-  return fileTable(bytes, name, { format: 'JSON' }, columns, data.length);
+  return fileTable({ key: contentKey(bytes), name, source: { format: 'JSON' }, columns, rows: data.length });
 }
 
 function fromColumns(bytes: Uint8Array, name: string, data: Record<string, unknown[]>, host: Host): Table {
@@ -86,9 +91,9 @@ function fromColumns(bytes: Uint8Array, name: string, data: Record<string, unkno
       );
     }
     host.progress(index / entries.length);
-    const builder = columnBuilder('.');
+    const builder = columnBuilder();
     for (const value of values) builder.add(entryText(value));
     return builder.finish(key);
   });
-  return fileTable(bytes, name, { format: 'JSON' }, columns, rows);
+  return fileTable({ key: contentKey(bytes), name, source: { format: 'JSON' }, columns, rows });
 }

@@ -1,10 +1,11 @@
 import { gunzipSync } from 'fflate';
 import { decompress as unpackZstd } from 'fzstd';
-import { parquetMetadataAsync, parquetRead, type Compressors } from 'hyparquet';
+import { parquetMetadataAsync, parquetRead, type AsyncBuffer, type Compressors } from 'hyparquet';
 import { quietHost, type Host } from '../host';
 import { Problem } from '../problem';
 import { columnBuilder, type ColumnBuilder } from './columnBuilder';
 import { entryText } from './entryText';
+import { sourceKey, type FileSource } from './fileSource';
 import { fileTable } from './fileTable';
 import type { Table } from './table';
 
@@ -21,33 +22,52 @@ export function isParquet(bytes: Uint8Array): boolean {
 /**
  * Reads a Parquet file, column chunk by column chunk. Nested entries stand as their JSON, times as ISO 8601.
  *
+ * @param key the file's key, where it is known
  * @throws Problem when the file is cut short, damaged, or packed in a way that is not read
  */
 export async function readParquet(
-  bytes: Uint8Array<ArrayBuffer>,
+  source: FileSource,
   name: string,
   host: Host = quietHost,
+  key?: string,
 ): Promise<Table> {
-  const file = bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength);
+  const file: AsyncBuffer = {
+    byteLength: source.size,
+    slice: async (from, to = source.size) => (await source.read(from, to)).slice().buffer,
+  };
   try {
     const metadata = await parquetMetadataAsync(file);
     const rows = Number(metadata.num_rows);
     const chunks = metadata.row_groups.reduce((sum, group) => sum + group.columns.length, 0);
     const builders = new Map<string, ColumnBuilder>();
     let done = 0;
-    await parquetRead({
-      file,
-      metadata,
-      compressors,
-      onChunk: ({ columnName, columnData }) => {
-        const builder = builders.get(columnName) ?? columnBuilder('.');
-        builders.set(columnName, builder);
-        for (let i = 0; i < columnData.length; i++) builder.add(entryText(columnData[i]));
-        host.progress(++done / chunks);
-      },
+    // A group of rows at a time, so that no more than one is in memory beside the table.
+    let rowStart = 0;
+    for (const group of metadata.row_groups) {
+      const rowEnd = rowStart + Number(group.num_rows);
+      await parquetRead({
+        file,
+        metadata,
+        compressors,
+        rowStart,
+        rowEnd,
+        onChunk: ({ columnName, columnData }) => {
+          const builder = builders.get(columnName) ?? columnBuilder();
+          builders.set(columnName, builder);
+          takeEntries(builder, columnData);
+          host.progress(++done / chunks);
+        },
+      });
+      rowStart = rowEnd;
+    }
+    const columns = [...builders].map(([column, builder]) => builder.finish(column));
+    return fileTable({
+      key: key ?? (await sourceKey(source)),
+      name,
+      source: { format: 'Parquet' },
+      columns,
+      rows,
     });
-    const columns = [...builders].map(([key, builder]) => builder.finish(key));
-    return fileTable(bytes, name, { format: 'Parquet' }, columns, rows);
   } catch (thrown) {
     if (thrown instanceof Problem) throw thrown;
     throw new Problem(
@@ -55,5 +75,13 @@ export async function readParquet(
       'It is cut short, damaged, or packed by a method other than snappy, gzip or zstd: write it again from its source.',
       name,
     );
+  }
+}
+
+function takeEntries(builder: ColumnBuilder, entries: ArrayLike<unknown>): void {
+  for (let i = 0; i < entries.length; i++) {
+    const value = entries[i];
+    if (typeof value === 'number') builder.addNumber(value);
+    else builder.add(entryText(value));
   }
 }

@@ -2,9 +2,11 @@ import fc from 'fast-check';
 import { gzipSync } from 'fflate';
 import { parquetWriteBuffer } from 'hyparquet-writer';
 import { textAt, type NumberColumn } from './column';
-import { readTable } from './readTable';
+import { bytesSource } from './fileSource';
+import { readTable as readSource } from './readTable';
 import type { Table } from './table';
 
+const readTable = (content: Uint8Array<ArrayBuffer>, name: string) => readSource(bytesSource(content), name);
 const bytes = (text: string) => new TextEncoder().encode(text);
 const entries = (table: Table) =>
   table.columns.map(column => Array.from({ length: table.rows }, (_, row) => textAt(column, row)));

@@ -1,21 +1,38 @@
 import { quietHost, type Host } from '../host';
-import { readDelimited } from './readDelimited';
+import { readAll, type FileSource } from './fileSource';
+import { isArrow, readArrow } from './readArrow';
+import { streamDelimited } from './readDelimited';
 import { isJson, readJson } from './readJson';
 import { isParquet, readParquet } from './readParquet';
-import type { Table } from './table';
+import { isZip, readWorkbook } from './readWorkbook';
+import type { ReadingChoices, Table } from './table';
+
+const LOOKED_AT = 4096;
 
 /**
- * Reads a file into a table by what it holds, whatever its name says: Parquet by its mark, JSON by its first letter,
- * anything else as delimited text.
+ * Reads a file into a table by what it holds, whatever its name says: Parquet, Arrow and workbooks by their marks, JSON
+ * by its first and last letters, anything else as delimited text. Text and Parquet are read in parts.
  *
  * @throws Problem when it cannot be read, with what, where and what to do
  */
 export async function readTable(
-  bytes: Uint8Array<ArrayBuffer>,
+  source: FileSource,
   name: string,
   host: Host = quietHost,
+  choices: ReadingChoices = {},
 ): Promise<Table> {
-  if (isParquet(bytes)) return readParquet(bytes, name, host);
-  if (isJson(bytes)) return readJson(bytes, name, host);
-  return readDelimited(bytes, name, host);
+  const start = await source.read(0, Math.min(LOOKED_AT, source.size));
+  if (isParquet(start)) return readParquet(source, name, host);
+  if (isArrow(start)) return readArrow(await readAll(source), name, host);
+  if (isZip(start)) return readWorkbook(await readAll(source), name, host, choices);
+  const end = await source.read(Math.max(start.length, source.size - LOOKED_AT), source.size);
+  if (isJson(joined(start, end))) return readJson(await readAll(source), name, host);
+  return streamDelimited(source, name, host, choices);
+}
+
+function joined(start: Uint8Array, end: Uint8Array): Uint8Array {
+  const both = new Uint8Array(start.length + end.length);
+  both.set(start);
+  both.set(end, start.length);
+  return both;
 }

@@ -1,18 +1,48 @@
 import type { Column } from './column';
 
+export const ENCODINGS = ['UTF-8', 'UTF-16 LE', 'UTF-16 BE', 'Windows-1252'] as const;
+export const DELIMITERS = [',', ';', '\t', '|', ' '] as const;
+export const DECIMAL_MARKS = ['.', ','] as const;
+/** `any` takes groups of three as they come, parted by whatever is not the decimal mark. */
+export const THOUSANDS_MARKS = ['any', 'none', ',', '.', ' ', "'"] as const;
+export const QUOTES = ['"', "'", 'none'] as const;
+
 /** How a delimited text was understood. */
 export interface Dialect {
-  readonly encoding: 'UTF-8' | 'UTF-16 LE' | 'UTF-16 BE' | 'Windows-1252';
-  readonly delimiter: ',' | ';' | '\t' | '|';
-  readonly decimal: '.' | ',';
+  readonly encoding: (typeof ENCODINGS)[number];
+  readonly delimiter: (typeof DELIMITERS)[number];
+  readonly decimal: (typeof DECIMAL_MARKS)[number];
+  readonly thousands: (typeof THOUSANDS_MARKS)[number];
+  readonly quote: (typeof QUOTES)[number];
   readonly header: boolean;
+}
+
+/** What the analyst has said of how a file is to be read; the rest is found from it. */
+export interface ReadingChoices {
+  readonly encoding?: Dialect['encoding'] | undefined;
+  readonly delimiter?: Dialect['delimiter'] | undefined;
+  readonly decimal?: Dialect['decimal'] | undefined;
+  readonly thousands?: Dialect['thousands'] | undefined;
+  readonly quote?: Dialect['quote'] | undefined;
+  readonly header?: boolean | undefined;
+  /** Sheet of a workbook. */
+  readonly sheet?: string | undefined;
 }
 
 /** What kind of file a table was read from. */
 export type Source =
   | ({ readonly format: 'delimited text' } & Dialect)
   | { readonly format: 'JSON' }
-  | { readonly format: 'Parquet' };
+  | { readonly format: 'Parquet' }
+  | { readonly format: 'Arrow' }
+  | { readonly format: 'workbook'; readonly sheet: string; readonly sheets: readonly string[] };
+
+/** A table that holds the relations of its columns in place of rows of data. */
+export interface RelationMatrix {
+  readonly kind: 'correlation' | 'covariance';
+  /** The columns, in the order of the rows. */
+  readonly names: readonly string[];
+}
 
 /** Something that reading had to decide and that the analyst should know. */
 export interface ReadNote {
@@ -21,13 +51,17 @@ export interface ReadNote {
 }
 
 export interface Table {
-  /** Hash of the bytes it was read from: the same file has the same key. */
+  /** Stands for its contents: tables with the same key are the same. */
   readonly key: string;
+  /** Key of the file, which several tables come from where it was read in several ways or arranged anew. */
+  readonly fileKey: string;
   readonly name: string;
   readonly rows: number;
   readonly columns: readonly Column[];
   readonly source: Source;
   readonly notes: readonly ReadNote[];
+  /** Set where the rows are no cases but the relations of the columns. */
+  readonly matrix: RelationMatrix | null;
 }
 
 /** The column of that name, or undefined. */

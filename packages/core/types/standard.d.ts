@@ -2,7 +2,7 @@
 // core needs neither the DOM's types nor Node's.
 declare class TextDecoder {
   constructor(label?: string, options?: { fatal?: boolean; ignoreBOM?: boolean });
-  decode(input?: ArrayBufferView | ArrayBuffer): string;
+  decode(input?: ArrayBufferView | ArrayBuffer, options?: { stream?: boolean }): string;
 }
 declare class TextEncoder {
   encode(input?: string): Uint8Array<ArrayBuffer>;

@@ -1,0 +1,60 @@
+import { tableFromIPC, type Vector } from 'apache-arrow';
+import { quietHost, type Host } from '../host';
+import { Problem } from '../problem';
+import { columnBuilder } from './columnBuilder';
+import { contentKey } from './contentKey';
+import { entryText } from './entryText';
+import { fileTable } from './fileTable';
+import type { Table } from './table';
+
+const FILE_MARK = new TextEncoder().encode('ARROW1');
+const STREAM_MARK = 0xffffffff;
+
+/** Whether bytes start as an Arrow IPC file or stream does. */
+export function isArrow(bytes: Uint8Array): boolean {
+  if (FILE_MARK.every((byte, index) => bytes[index] === byte)) return true;
+  if (bytes.length < 16) return false;
+  const view = new DataView(bytes.buffer, bytes.byteOffset);
+  // A stream starts with a mark and the length of its schema.
+  return view.getUint32(0, true) === STREAM_MARK && view.getInt32(4, true) > 0;
+}
+
+/**
+ * Reads an Arrow IPC file or stream. Nested entries stand as their JSON, times as ISO 8601.
+ *
+ * @throws Problem when it is cut short, damaged, or packed in a way that is not read
+ */
+export function readArrow(bytes: Uint8Array<ArrayBuffer>, name: string, host: Host = quietHost): Table {
+  try {
+    const data = tableFromIPC(bytes);
+    const columns = data.schema.fields.map((field, index) => {
+      host.progress(index / data.schema.fields.length);
+      return columnOf(data.getChildAt(index)!, field.name || `column ${index + 1}`, String(field.type));
+    });
+    return fileTable({
+      key: contentKey(bytes),
+      name,
+      source: { format: 'Arrow' },
+      columns,
+      rows: data.numRows,
+    });
+  } catch (thrown) {
+    if (thrown instanceof Problem) throw thrown;
+    throw new Problem(
+      `this Arrow file cannot be read (${(thrown as Error).message})`,
+      'It is cut short, damaged, or packed: write it again from its source, unpacked.',
+      name,
+    );
+  }
+}
+
+function columnOf(vector: Vector, name: string, type: string) {
+  const builder = columnBuilder();
+  const isTime = /^(Date|Timestamp)/.test(type);
+  for (const value of vector as Iterable<unknown>) {
+    if (isTime && typeof value === 'number') builder.add(entryText(new Date(value)));
+    else if (typeof value === 'number') builder.addNumber(value);
+    else builder.add(entryText(value));
+  }
+  return builder.finish(name);
+}

@@ -1,0 +1,99 @@
+import { unzipSync, zipSync } from 'fflate';
+import readSheets from 'read-excel-file/universal';
+import { quietHost, type Host } from '../host';
+import { Problem } from '../problem';
+import { PLAIN_MARKS } from './columnBuilder';
+import { contentKey } from './contentKey';
+import { entryText } from './entryText';
+import { rowsTable, rowTaker } from './rowTaker';
+import type { ReadingChoices, Table } from './table';
+
+const MARK = [0x50, 0x4b, 0x03, 0x04];
+/** A workbook that unpacks to more than this is refused before it is unpacked. */
+const MOST_UNPACKED = 1 << 29;
+
+/** Whether bytes start as a ZIP archive does, which a workbook is. */
+export function isZip(bytes: Uint8Array): boolean {
+  return MARK.every((byte, index) => bytes[index] === byte);
+}
+
+/**
+ * Reads a sheet of an XLSX workbook (ISO/IEC 29500): the chosen one, or the first that has entries. Its first row with
+ * entries names the columns.
+ *
+ * @throws Problem when it is no workbook, is damaged, unpacks to more than 512 MiB, or has no such sheet
+ */
+export async function readWorkbook(
+  bytes: Uint8Array<ArrayBuffer>,
+  name: string,
+  host: Host = quietHost,
+  choices: ReadingChoices = {},
+): Promise<Table> {
+  const parts = unpack(bytes, name);
+  host.progress(0.2);
+  // Handed on without packing, which the package unpacks without a worker of its own.
+  const sheets = await readSheets(zipSync(parts, { level: 0 }).buffer as ArrayBuffer).catch(
+    (thrown: unknown) => {
+      throw new Problem(
+        `this workbook cannot be read (${(thrown as Error).message})`,
+        'It is damaged or locked by a password: save it again, or save the sheet as CSV.',
+        name,
+      );
+    },
+  );
+  host.progress(0.6);
+  const names = sheets.map(({ sheet }) => sheet);
+  const chosen = sheets.find(({ sheet, data }) =>
+    choices.sheet === undefined ? data.some(row => row.some(hasEntry)) : sheet === choices.sheet,
+  );
+  if (chosen === undefined) {
+    throw choices.sheet === undefined
+      ? new Problem('none of its sheets has an entry', 'Open a workbook that has a table in it.', name)
+      : new Problem(
+          `it has no sheet “${choices.sheet}”; its sheets are ${names.join(', ')}`,
+          'Choose one of these.',
+          name,
+        );
+  }
+  const rows = rowTaker({ ...PLAIN_MARKS, header: choices.header ?? true });
+  rows.take(chosen.data.map(row => (row.length === 0 ? [''] : row.map(value => entryText(value)))));
+  const source = { format: 'workbook', sheet: chosen.sheet, sheets: names } as const;
+  return rowsTable(rows.finish(), { key: contentKey(bytes), name, source, choices });
+}
+
+const hasEntry = (value: unknown): boolean => value !== null && value !== undefined && value !== '';
+
+function unpack(bytes: Uint8Array<ArrayBuffer>, name: string): Record<string, Uint8Array> {
+  let unpacked = 0;
+  try {
+    const parts = unzipSync(bytes, {
+      filter: ({ name: part, originalSize }) => {
+        if (!/\.(xml|rels)$/.test(part)) return false;
+        unpacked += originalSize;
+        if (unpacked > MOST_UNPACKED) {
+          throw new Problem(
+            'it would unpack to more than 512 MiB',
+            'Save the sheet you need as CSV, and open that.',
+            name,
+          );
+        }
+        return true;
+      },
+    });
+    if (parts['xl/workbook.xml'] === undefined) {
+      throw new Problem(
+        'this is a ZIP archive, not a workbook',
+        'Unpack the archive, and open the table inside.',
+        name,
+      );
+    }
+    return parts;
+  } catch (thrown) {
+    if (thrown instanceof Problem) throw thrown;
+    throw new Problem(
+      `this workbook cannot be unpacked (${(thrown as Error).message})`,
+      'It is cut short or damaged: save it again from its source.',
+      name,
+    );
+  }
+}

@@ -1,0 +1,179 @@
+import { Problem } from '../problem';
+import { missingCount, type Column } from './column';
+import { columnBuilder, type ColumnBuilder } from './columnBuilder';
+import { fileTable } from './fileTable';
+import { isMissingText, type Marks } from './numberText';
+import type { Dialect, ReadingChoices, ReadNote, Source, Table } from './table';
+
+/** Notes of one kind are summed up beyond this many. */
+const NAMED_ROWS = 3;
+
+/** The entries of rows of text, column by column, and what was odd about the rows. */
+export interface TakenRows {
+  readonly header: readonly string[];
+  readonly builders: readonly ColumnBuilder[];
+  readonly rows: number;
+  /** Rows without any entry, which are not taken. */
+  readonly blank: number;
+  readonly short: readonly number[];
+  readonly long: readonly number[];
+}
+
+export type RowTaker = ReturnType<typeof rowTaker>;
+
+/** Takes rows of entries block by block. Short rows are filled with missing entries and long ones add columns. */
+export function rowTaker(dialect: Marks & Pick<Dialect, 'header'>) {
+  const builders: ColumnBuilder[] = [];
+  const short: number[] = [];
+  const long: number[] = [];
+  let header: string[] | null = dialect.header ? null : [];
+  let rows = 0;
+  /** Rows taken before the block at hand. */
+  let blockStart = 0;
+  let blank = 0;
+
+  function normalised(fields: string[]): string[] | null {
+    const last = fields.length - 1;
+    if (fields[last]!.endsWith('\r')) fields[last] = fields[last]!.slice(0, -1);
+    if (isBlank(fields)) {
+      if (fields.length > 1) blank++;
+      return null;
+    }
+    if (header === null) {
+      header = trimTail(fields);
+      for (let index = 0; index < header.length; index++) builders.push(columnBuilder(dialect));
+      return null;
+    }
+    const width = builders.length;
+    const entries = fields.length > width ? trimTail(fields, width) : fields;
+    if (entries.length < width) short.push(rows);
+    if (entries.length > width && width > 0) long.push(rows);
+    while (builders.length < entries.length) builders.push(filledBuilder(blockStart, dialect));
+    rows++;
+    return entries;
+  }
+
+  function take(data: string[][]): void {
+    blockStart = rows;
+    const block = data.map(normalised).filter(entries => entries !== null);
+    // Column by column, so that a column's numbers stay near while its stretch of the block is added.
+    for (let index = 0; index < builders.length; index++) {
+      const builder = builders[index]!;
+      for (const entries of block) builder.add(entries[index] ?? '');
+    }
+  }
+
+  const finish = (): TakenRows => ({ header: header ?? [], builders, rows, blank, short, long });
+  return { take, finish, rows: () => rows };
+}
+
+/** The table of the rows taken, with a note of each decision. @throws Problem when there is none under the header */
+export function rowsTable(
+  taken: TakenRows,
+  of: { key: string; name: string; source: Source; choices: ReadingChoices },
+): Table {
+  if (taken.rows === 0) {
+    throw new Problem(
+      'the file has a header and no rows under it',
+      'Open a file that has at least one row of data.',
+      of.name,
+    );
+  }
+  const notes: ReadNote[] = [];
+  const names = columnNames(taken.header, taken.builders.length, notes);
+  noteRows(taken, of.source, notes);
+  const columns = taken.builders.map((builder, index) => builder.finish(names[index]!));
+  for (const column of columns) noteColumn(column, taken.rows, notes);
+  return fileTable({ ...of, columns, rows: taken.rows, notes });
+}
+
+const isBlank = (fields: readonly string[]): boolean => {
+  for (const entry of fields) if (entry.trim() !== '') return false;
+  return true;
+};
+
+/** The fields without empty ones beyond `length` at the end: a delimiter at the end of each line is no column. */
+function trimTail(fields: string[], length = 1): string[] {
+  let end = fields.length;
+  while (end > length && fields[end - 1]!.trim() === '') end--;
+  return fields.slice(0, end);
+}
+
+function filledBuilder(rows: number, marks: Marks): ColumnBuilder {
+  const builder = columnBuilder(marks);
+  for (let row = 0; row < rows; row++) builder.add('');
+  return builder;
+}
+
+function columnNames(header: readonly string[], count: number, notes: ReadNote[]): string[] {
+  const taken = new Set<string>();
+  const names: string[] = [];
+  for (let index = 0; index < count; index++) {
+    const given = (header[index] ?? '').trim().replace(/\s+/g, ' ');
+    const wanted = given === '' ? `column ${index + 1}` : given;
+    let name = wanted;
+    for (let repeat = 2; taken.has(name); repeat++) name = `${wanted} (${repeat})`;
+    if (given === '' && index < header.length) {
+      notes.push({
+        what: `Column ${index + 1} has no name in the header; it is called “${name}”.`,
+        where: name,
+      });
+    } else if (name !== wanted) {
+      notes.push({
+        what: `“${wanted}” stands more than once in the header; this one is called “${name}”.`,
+        where: name,
+      });
+    }
+    taken.add(name);
+    names.push(name);
+  }
+  return names;
+}
+
+function noteRows({ short, long, blank }: TakenRows, source: Source, notes: ReadNote[]): void {
+  if (source.format === 'delimited text' && !source.header) {
+    notes.push({ what: 'The first line is read as data, and columns are numbered.', where: 'line 1' });
+  }
+  noteEach(short, 'has fewer entries than there are columns; the rest are read as missing', notes);
+  noteEach(long, 'has more entries than the header names; columns were added for them', notes);
+  if (blank > 0) {
+    const subject =
+      blank === 1 ? 'One row has no entry at all and is' : `${blank} rows have no entry at all and are`;
+    notes.push({ what: `${subject} not taken in.`, where: null });
+  }
+  if (source.format === 'delimited text' && source.encoding === 'Windows-1252') {
+    notes.push({
+      what: 'The file is not UTF-8; it is read as Windows-1252. Check letters with accents.',
+      where: null,
+    });
+  }
+}
+
+function noteEach(rows: readonly number[], what: string, notes: ReadNote[]): void {
+  for (const row of rows.slice(0, NAMED_ROWS)) {
+    notes.push({ what: `Row ${row + 1} ${what}.`, where: `row ${row + 1}` });
+  }
+  if (rows.length > NAMED_ROWS) {
+    notes.push({ what: `So it is with ${rows.length - NAMED_ROWS} more rows.`, where: null });
+  }
+}
+
+function noteColumn(column: Column, rows: number, notes: ReadNote[]): void {
+  if (missingCount(column) < rows && column.kind === 'number') {
+    const odd = column.exceptions?.texts.filter(text => !isMissingText(text)) ?? [];
+    if (odd.length > 0) notes.push(exceptionNote(column.name, odd, rows));
+  }
+}
+
+function exceptionNote(name: string, texts: readonly string[], rows: number): ReadNote {
+  const distinct = [...new Set(texts)];
+  const shown = distinct
+    .slice(0, 3)
+    .map(text => `“${text}”`)
+    .join(', ');
+  const more = distinct.length > 3 ? ' …' : '';
+  return {
+    what: `${texts.length} of ${rows} entries are not numbers (${shown}${more}); they are taken as missing.`,
+    where: name,
+  };
+}
