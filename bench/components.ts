@@ -49,6 +49,7 @@ function randomTable(n: number, p: number): Table {
   const { normal } = seededRandom(11);
   const common = Float64Array.from({ length: n }, normal);
   return {
+    fileKey: 'made',
     key: 'bench',
     name: 'bench',
     rows: n,
@@ -61,6 +62,7 @@ function randomTable(n: number, p: number): Table {
     })),
     source: { format: 'JSON' },
     notes: [],
+    matrix: null,
   };
 }
 

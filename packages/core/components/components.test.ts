@@ -10,6 +10,7 @@ import { decompose, turnLargestPositive } from './decompose';
 import { leadCounts, ledgerOrder } from './leading';
 
 const tableOf = (columns: readonly (readonly number[])[]): Table => ({
+  fileKey: 'made',
   key: JSON.stringify(columns),
   name: 'made',
   rows: columns[0]!.length,
@@ -22,6 +23,7 @@ const tableOf = (columns: readonly (readonly number[])[]): Table => ({
   })),
   source: { format: 'JSON' },
   notes: [],
+  matrix: null,
 });
 const input = (table: Table, scale: Scale = 'unit-variance'): PreparationInput => ({
   ...PLAIN_PREPARATION,

@@ -26,6 +26,9 @@ export interface Components {
   readonly communalities: Float64Array;
   /** Rows used × kept: the prepared values times v. */
   readonly scores: Matrix;
+  /** Rows that are placed and not used, and their scores. */
+  readonly placedRows: Uint32Array;
+  readonly placedScores: Matrix;
 }
 
 /**
@@ -45,18 +48,14 @@ export function components(prepared: Prepared, decomposition: Decomposition, kee
   const loadings = zeros(p, kept);
   const correlations = zeros(p, kept);
   const communalities = new Float64Array(p);
-  const scores = zeros(prepared.rows.length, kept);
   for (let d = 0; d < kept; d++) {
     const root = Math.sqrt(eigenvalues[d]!);
-    const score = columnOf(scores, d);
     for (let j = 0; j < p; j++) {
       const v = coefficients.values[d * p + j]!;
       loadings.values[d * p + j] = v * root;
       const correlation = (v * root) / sds[j]!;
       correlations.values[d * p + j] = correlation;
       communalities[j]! += correlation * correlation;
-      const x = columnOf(prepared.values, columns[j]!);
-      for (let i = 0; i < score.length; i++) score[i]! += v * x[i]!;
     }
   }
   return {
@@ -70,8 +69,28 @@ export function components(prepared: Prepared, decomposition: Decomposition, kee
     loadings,
     correlations,
     communalities,
-    scores,
+    scores: decomposition.scores === null ? scoresOf(prepared.values) : leading(decomposition.scores, kept),
+    placedRows: prepared.placedRows,
+    placedScores: scoresOf(prepared.placedValues),
   };
+
+  function scoresOf(values: Matrix): Matrix {
+    const scores = zeros(values.rows, kept);
+    for (let d = 0; d < kept; d++) {
+      const score = columnOf(scores, d);
+      for (let j = 0; j < p; j++) {
+        const v = coefficients.values[d * p + j]!;
+        const x = columnOf(values, columns[j]!);
+        for (let i = 0; i < score.length; i++) score[i]! += v * x[i]!;
+      }
+    }
+    return scores;
+  }
+}
+
+/** The first columns of a matrix. */
+function leading(matrix: Matrix, columns: number): Matrix {
+  return { rows: matrix.rows, columns, values: matrix.values.slice(0, matrix.rows * columns) };
 }
 
 function resolveKeep(eigenvalues: Float64Array, keep: Keep): { kept: number; note: string | null } {

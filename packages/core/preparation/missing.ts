@@ -2,8 +2,8 @@ import { Problem } from '../problem';
 import { isMissing, type NumberColumn } from '../table/column';
 import { quantile } from '../table/quantile';
 
-export const MISSING_RULES = ['leave-out-rows', 'mean', 'median'] as const;
-/** What is done about missing entries: their rows are left out, or they are filled. */
+export const MISSING_RULES = ['leave-out-rows', 'mean', 'median', 'components', 'keep'] as const;
+/** What is done about missing entries: their rows are left out, they are filled, or kept for methods that take them. */
 export type MissingRule = (typeof MISSING_RULES)[number];
 
 /** The numbers of a column in some rows, NaN where missing. */

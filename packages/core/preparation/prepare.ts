@@ -5,6 +5,7 @@ import { missingCount, numberAt, type NumberColumn } from '../table/column';
 import type { Table } from '../table/table';
 import { valuesIn } from './missing';
 import { robustSd } from './outliers';
+import { prepareMatrix } from './prepareMatrix';
 import { measureOf, treat, type MeasureSetAside, type Treated, type Treatment } from './treat';
 
 export const SCALES = ['unit-variance', 'centre', 'range', 'robust'] as const;
@@ -17,7 +18,13 @@ export type Scale = (typeof SCALES)[number];
 /** Preparation at rest: rows with gaps left out, nothing else treated, unit variance. */
 export const PLAIN_PREPARATION = {
   rowsAside: { of: '', rows: [] },
+  only: [],
+  supplementary: [],
+  repeats: 'keep',
+  repeatKeys: [],
   missing: 'leave-out-rows',
+  imputation: 2,
+  reversed: {},
   gapsAllowed: 1,
   outliers: 'none',
   reach: 1.5,
@@ -27,6 +34,7 @@ export const PLAIN_PREPARATION = {
   transforms: {},
   scale: 'unit-variance',
   weighting: 'proportional',
+  cases: null,
 } satisfies Omit<PreparationInput, 'measures' | 'weight'>;
 
 export const WEIGHTINGS = ['proportional', 'counts'] as const;
@@ -43,10 +51,16 @@ export interface PreparationInput extends Treatment {
   readonly weight: string | null;
   readonly weighting: Weighting;
   readonly scale: Scale;
+  /** How many rows a given matrix was made from, where that is known. */
+  readonly cases: number | null;
 }
 
 /** What was done to arrive at the prepared numbers, without the numbers themselves. */
-export interface Account extends Omit<Treated, 'columns'> {
+export interface Account extends Omit<Treated, 'columns' | 'placed'> {
+  /** Rows that are placed, not used. */
+  readonly placedRows: Uint32Array;
+  /** Rows behind the figures: those used, or those that a given matrix was made from; null where not known. */
+  readonly n: number | null;
   readonly scale: Scale;
   /** Weighted means and standard deviations of the treated measures over the rows used. */
   readonly means: Float64Array;
@@ -63,8 +77,14 @@ export interface Account extends Omit<Treated, 'columns'> {
 }
 
 export interface Prepared extends Account {
-  /** Rows used × measures used, centred and scaled. */
+  /** Rows used × measures used, centred and scaled; NaN where an entry is missing and kept. */
   readonly values: Matrix;
+  /** Rows placed × measures used, centred and scaled as the others were. */
+  readonly placedValues: Matrix;
+  /** How many entries of `values` are missing. */
+  readonly gaps: number;
+  /** Covariances of the scaled measures, where the table gives them in place of rows. */
+  readonly given: Matrix | null;
 }
 
 /**
@@ -74,9 +94,11 @@ export interface Prepared extends Account {
  * @throws Problem when fewer than two measures or two rows are left, or an entry cannot be treated
  */
 export function prepare(table: Table, input: PreparationInput, host: Host = quietHost): Prepared {
+  if (table.matrix !== null) return prepareMatrix(table, table.matrix, input);
   if (input.measures.length < 2) throw tooFewMeasures(input.measures.length, []);
   const weight = input.weight === null ? null : measureOf(table, input.weight);
-  const treated = treat(table, input.measures, weight, input, stretch(host, 0, 0.6));
+  const scaled = input.scale !== 'centre';
+  const treated = treat(table, input.measures, weight, input, stretch(host, 0, 0.6), scaled);
   const { rows } = treated;
   if (rows.length < 2) throw tooFewRows(table, treated);
   const { weights, divisor } = rowWeights(weight, rows, input.weighting);
@@ -86,6 +108,7 @@ export function prepare(table: Table, input: PreparationInput, host: Host = quie
     name: string;
     values: Float64Array;
     mean: number;
+    placed: Float64Array;
     sd: number;
     by: number;
     original: Moments;
@@ -100,17 +123,30 @@ export function prepare(table: Table, input: PreparationInput, host: Host = quie
     }
     const by = divisorOf(values, moments.sd, input.scale);
     // From the first value, as the mean was found: a large common offset costs no digits.
-    for (let i = 0; i < values.length; i++) values[i] = (values[i]! - moments.origin - moments.shift) / by;
-    kept.push({ name, values, ...moments, by, original: originalMoments(measureOf(table, name), rows) });
+    const scaledBy = (value: number) => (value - moments.origin - moments.shift) / by;
+    for (let i = 0; i < values.length; i++) values[i] = scaledBy(values[i]!);
+    const placed = treated.placed.columns[j]!.map(scaledBy);
+    kept.push({
+      name,
+      values,
+      placed,
+      ...moments,
+      by,
+      original: originalMoments(measureOf(table, name), rows),
+    });
   });
   const measuresSetAside = [...treated.measuresSetAside, ...constant];
   if (kept.length < 2) throw tooFewMeasures(kept.length, measuresSetAside);
 
   const values = zeros(rows.length, kept.length);
   kept.forEach((measure, j) => columnOf(values, j).set(measure.values));
-  const { columns: _, ...account } = treated;
+  const placedValues = zeros(treated.placed.rows.length, kept.length);
+  kept.forEach((measure, j) => columnOf(placedValues, j).set(measure.placed));
+  const { columns: _, placed, ...account } = treated;
   return {
     ...account,
+    placedRows: placed.rows,
+    n: rows.length,
     measures: kept.map(({ name }) => name),
     measuresSetAside,
     scale: input.scale,
@@ -122,6 +158,9 @@ export function prepare(table: Table, input: PreparationInput, host: Host = quie
     weights,
     divisor,
     values,
+    placedValues,
+    gaps: values.values.reduce((count, value) => count + Number(Number.isNaN(value)), 0),
+    given: null,
   };
 }
 
@@ -154,22 +193,28 @@ interface Moments {
  */
 function momentsOf(values: Float64Array, weights: Float64Array | null, divisor: number) {
   const n = values.length;
-  const origin = values[0]!;
-  if (values.every(value => value === origin)) return null;
+  const origin = values.find(value => !Number.isNaN(value))!;
+  if (values.every(value => value === origin || Number.isNaN(value))) return null;
   let total = 0;
   let sum = 0;
+  let absent = 0;
   for (let i = 0; i < n; i++) {
     const w = weights === null ? 1 : weights[i]!;
+    if (Number.isNaN(values[i]!)) {
+      absent += w;
+      continue;
+    }
     total += w;
     sum += w * (values[i]! - origin);
   }
   const shift = sum / total;
   let squares = 0;
   for (let i = 0; i < n; i++) {
+    if (Number.isNaN(values[i]!)) continue;
     const deviation = values[i]! - origin - shift;
     squares += (weights === null ? 1 : weights[i]!) * deviation * deviation;
   }
-  const sd = Math.sqrt(squares / divisor);
+  const sd = Math.sqrt(squares / (divisor - absent));
   if (!Number.isFinite(sd) || sd === 0) {
     throw new Problem(
       'its values are too large or too close together for double precision',
@@ -188,7 +233,8 @@ function divisorOf(values: Float64Array, sd: number, scale: Scale): number {
       return 1;
     case 'range':
       return (
-        values.reduce((a, b) => Math.max(a, b), -Infinity) - values.reduce((a, b) => Math.min(a, b), Infinity)
+        values.reduce((a, b) => (b > a ? b : a), -Infinity) -
+        values.reduce((a, b) => (b < a ? b : a), Infinity)
       );
     case 'robust':
       // Half the entries or more are equal: there is no robust spread, and the standard deviation serves.

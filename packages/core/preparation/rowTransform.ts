@@ -10,37 +10,54 @@ export function emptyRows(columns: readonly Float64Array[]): number[] {
   return [...Array(n).keys()].filter(i => columns.every(column => column[i] === 0));
 }
 
+/** The measures over some rows of the table. */
+export interface RowBlock {
+  readonly columns: readonly Float64Array[];
+  readonly rows: Uint32Array;
+}
+
 /**
  * Transforms rows in place: shares of their sum; the roots of these (Legendre and Gallagher 2001); or logarithms
- * centred by row (Aitchison 1986), where each zero counts as half the smallest entry above zero in all of the table.
+ * centred by row (Aitchison 1986), where each zero counts as half the smallest entry above zero in the first block.
  *
- * @param columns the measures over the same rows, none missing, no row empty
- * @throws Problem naming the first negative entry
+ * @param blocks the rows used, and those only placed; no row empty
+ * @throws Problem naming the first negative or missing entry
  */
 export function transformRows(
-  columns: readonly Float64Array[],
+  blocks: readonly RowBlock[],
   transform: RowTransform,
   names: readonly string[],
-  rows: Uint32Array,
 ): void {
   if (transform === 'none') return;
   let smallest = Infinity;
-  columns.forEach((column, j) => {
-    column.forEach((value, i) => {
-      if (value < 0) {
-        throw new Problem(
-          `shares of a row need numbers from 0, and this is ${value}`,
-          'Correct the entry, set its column aside, or choose another transform.',
-          `column “${names[j]}”, row ${rows[i]! + 1}`,
-        );
-      }
-      if (value > 0 && value < smallest) smallest = value;
+  blocks.forEach(({ columns, rows }, block) => {
+    columns.forEach((column, j) => {
+      column.forEach((value, i) => {
+        if (!(value >= 0)) throw noShare(value, `column “${names[j]}”, row ${rows[i]! + 1}`);
+        if (block === 0 && value > 0 && value < smallest) smallest = value;
+      });
     });
   });
-  for (let i = 0; i < rows.length; i++) {
-    if (transform === 'centred-log-ratio') centreLogs(columns, i, smallest / 2);
-    else takeShares(columns, i, transform === 'hellinger');
+  for (const { columns, rows } of blocks) {
+    for (let i = 0; i < rows.length; i++) {
+      if (transform === 'centred-log-ratio') centreLogs(columns, i, smallest / 2);
+      else takeShares(columns, i, transform === 'hellinger');
+    }
   }
+}
+
+function noShare(value: number, where: string): Problem {
+  return Number.isNaN(value)
+    ? new Problem(
+        'shares of a row need every entry, and this is missing',
+        'Fill gaps or leave out their rows, or choose another transform.',
+        where,
+      )
+    : new Problem(
+        `shares of a row need numbers from 0, and this is ${value}`,
+        'Correct the entry, set its column aside, or choose another transform.',
+        where,
+      );
 }
 
 function takeShares(columns: readonly Float64Array[], i: number, roots: boolean): void {

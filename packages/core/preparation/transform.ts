@@ -1,3 +1,4 @@
+import { normalQuantile } from '../algebra/normalQuantile';
 import { Problem } from '../problem';
 
 export const COLUMN_TRANSFORMS = [
@@ -8,6 +9,7 @@ export const COLUMN_TRANSFORMS = [
   'box-cox',
   'yeo-johnson',
   'ranks',
+  'normal-scores',
 ] as const;
 /** A transform of one column by itself. */
 export type ColumnTransform = (typeof COLUMN_TRANSFORMS)[number];
@@ -16,6 +18,8 @@ export interface Transformed {
   readonly values: Float64Array;
   /** The fitted power, where the transform has one. */
   readonly power: number | null;
+  /** The same transform of another number. */
+  readonly apply: (value: number) => number;
 }
 
 /** What a column needs to be told of when it cannot be transformed. */
@@ -35,30 +39,65 @@ export function transformColumn(
   transform: ColumnTransform,
   placed: Placed,
 ): Transformed {
+  refuseOutside(values, transform, placed);
+  if (transform === 'ranks' || transform === 'normal-scores') return byOrder(values, transform);
+  const power =
+    transform === 'box-cox'
+      ? boxCoxPower(values)
+      : transform === 'yeo-johnson'
+        ? yeoJohnsonPower(values)
+        : null;
+  const apply = functionOf(transform, power ?? 1);
+  return { values: values.map(apply), power, apply };
+}
+
+/** @throws Problem naming the first row whose value the transform is not defined for */
+export function refuseOutside(values: Float64Array, transform: ColumnTransform, placed: Placed): void {
   switch (transform) {
-    case 'none':
-      return { values, power: null };
     case 'log':
-      need(values, value => value > 0, 'the logarithm needs positive numbers', placed);
-      return { values: values.map(Math.log), power: null };
+      return need(values, value => value > 0, 'the logarithm needs positive numbers', placed);
     case 'log1p':
-      need(values, value => value > -1, 'log(1 + x) needs numbers above −1', placed);
-      return { values: values.map(Math.log1p), power: null };
+      return need(values, value => value > -1, 'log(1 + x) needs numbers above −1', placed);
     case 'square-root':
-      need(values, value => value >= 0, 'the square root needs numbers from 0', placed);
-      return { values: values.map(Math.sqrt), power: null };
-    case 'box-cox': {
-      need(values, value => value > 0, 'the Box–Cox power needs positive numbers', placed);
-      const power = boxCoxPower(values);
-      return { values: values.map(value => boxCox(value, power)), power };
-    }
-    case 'yeo-johnson': {
-      const power = yeoJohnsonPower(values);
-      return { values: values.map(value => yeoJohnson(value, power)), power };
-    }
-    case 'ranks':
-      return { values: ranks(values), power: null };
+      return need(values, value => value >= 0, 'the square root needs numbers from 0', placed);
+    case 'box-cox':
+      return need(values, value => value > 0, 'the Box–Cox power needs positive numbers', placed);
   }
+}
+
+function functionOf(transform: ColumnTransform, power: number): (value: number) => number {
+  switch (transform) {
+    case 'log':
+      return Math.log;
+    case 'log1p':
+      return Math.log1p;
+    case 'square-root':
+      return Math.sqrt;
+    case 'box-cox':
+      return value => boxCox(value, power);
+    case 'yeo-johnson':
+      return value => yeoJohnson(value, power);
+    default:
+      return value => value;
+  }
+}
+
+/** Ranks, or the normal quantiles at (rank − 3/8) / (n + 1/4) (Blom 1958); another number ranks among the values. */
+function byOrder(values: Float64Array, transform: 'ranks' | 'normal-scores'): Transformed {
+  const n = values.length;
+  const score = (rank: number) =>
+    transform === 'ranks' ? rank : normalQuantile((rank - 0.375) / (n + 0.25));
+  const apply = (value: number) => {
+    let below = 0;
+    let equal = 0;
+    for (const other of values) {
+      if (other < value) below++;
+      else if (other === value) equal++;
+    }
+    const rank = equal > 0 ? below + (equal + 1) / 2 : below + 0.5;
+    return score(Math.min(n, Math.max(1, rank)));
+  };
+  return { values: ranks(values).map(score), power: null, apply };
 }
 
 /** The power transform (Box and Cox 1964, equation 1): (x^λ − 1) / λ, or ln x where λ is 0. */

@@ -57,7 +57,7 @@ describe('missing entries', () => {
 
 describe('rows set aside by hand', () => {
   const table = column([1, 2, 3, 9]);
-  const rowsAside = { of: table.key, rows: [{ row: 3, reason: 'broken' }] };
+  const rowsAside = { of: table.key, rows: [{ row: 3, reason: 'broken', placed: false }] };
 
   test('are left out with their reason', () => {
     const prepared = prepare(table, input(['a', 'b'], { rowsAside }));

@@ -1,25 +1,51 @@
-import { quietHost, type Host } from '../host';
+import { quietHost, stretch, type Host } from '../host';
 import { Problem } from '../problem';
-import { numberAt, type NumberColumn } from '../table/column';
+import { type NumberColumn } from '../table/column';
+import type { Condition } from '../table/condition';
+import type { RepeatRule } from '../table/repeats';
 import { findColumn, type Table } from '../table/table';
-import { filling, gapsByRow, tooGappy, valuesIn, type MissingRule } from './missing';
+import { averagedRepeats, chooseRows, type RowLeftOut } from './chooseRows';
+import { imputeComponents, type Imputation, type ImputationDimensions } from './imputeComponents';
+import { filling, tooGappy, valuesIn, type MissingRule } from './missing';
 import { pulledIn, quartileFences, robustLimits, type Fences, type OutlierRule } from './outliers';
-import { emptyRows, transformRows, type RowTransform } from './rowTransform';
-import { transformColumn, type ColumnTransform } from './transform';
+import { emptyRows, transformRows, type RowBlock, type RowTransform } from './rowTransform';
+import { refuseOutside, transformColumn, type ColumnTransform } from './transform';
 
-/** Rows of one table that are set aside by hand. They say nothing of another table. */
+/** Rows of one file that are set aside, or only placed, by hand. They say nothing of another file. */
 export interface RowsAside {
-  /** Key of the table. */
+  /** Key of the file. */
   readonly of: string;
-  readonly rows: readonly { readonly row: number; readonly reason: string }[];
+  readonly rows: readonly {
+    readonly row: number;
+    readonly reason: string;
+    /** Placed on what the others make, rather than left out. */
+    readonly placed: boolean;
+  }[];
+}
+
+/** The ends of a measure's scale. */
+export interface ScaleEnds {
+  readonly least: number;
+  readonly most: number;
 }
 
 /** What is done to the measures, in this order, before they are scaled. */
 export interface Treatment {
   readonly rowsAside: RowsAside;
+  /** Rows that do not meet all of these are left out. */
+  readonly only: readonly Condition[];
+  /** Rows that meet any of these are placed, not used. */
+  readonly supplementary: readonly Condition[];
+  readonly repeats: RepeatRule;
+  /** Columns that tell repeats; all where there is none. */
+  readonly repeatKeys: readonly string[];
   readonly missing: MissingRule;
+  /** Dimensions that fill gaps, where components do. */
+  readonly imputation: ImputationDimensions;
   /** Measures with a larger share of missing entries are set aside; 1 sets none aside but the empty. */
   readonly gapsAllowed: number;
+  /** Measures to be reversed on their scale; null takes their least and largest entry for its ends. */
+  readonly reversed: Readonly<Record<string, ScaleEnds | null>>;
   readonly outliers: OutlierRule;
   /** Interquartile ranges beyond the quartiles, or the robust z score, from which an entry is an outlier. */
   readonly reach: number;
@@ -32,21 +58,14 @@ export interface Treatment {
   readonly transforms: Readonly<Record<string, ColumnTransform>>;
 }
 
-export interface RowLeftOut {
-  readonly row: number;
-  readonly step: 'set aside' | 'missing' | 'weight' | 'outlier' | 'empty';
-  /** The columns that are the reason. */
-  readonly because: readonly string[];
-}
-
 export interface MeasureSetAside {
   readonly name: string;
   readonly because: 'constant' | 'no entries' | 'gaps';
 }
 
-/** An entry that was changed: filled where it was missing, or pulled in. */
+/** An entry that was changed: averaged with its repeats, filled where it was missing, or pulled in. */
 export interface CellChange {
-  readonly step: 'filled' | 'pulled in';
+  readonly step: 'averaged' | 'filled' | 'pulled in';
   readonly row: number;
   readonly measure: string;
   /** NaN where it was missing. */
@@ -60,15 +79,24 @@ export interface FittedTransform {
   readonly power: number | null;
 }
 
+/** A measure that was reversed: each entry x became least + most − x. */
+export interface Reversal extends ScaleEnds {
+  readonly measure: string;
+}
+
 /** The measures after treatment, over the rows that are left. */
 export interface Treated {
   readonly rows: Uint32Array;
   readonly measures: readonly string[];
-  /** One array per measure, entry i for row `rows[i]`. */
+  /** One array per measure, entry i for row `rows[i]`; NaN where missing and kept. */
   readonly columns: readonly Float64Array[];
+  /** Rows that are placed and not used, treated by what the others gave. */
+  readonly placed: RowBlock;
   readonly rowsLeftOut: readonly RowLeftOut[];
   readonly measuresSetAside: readonly MeasureSetAside[];
   readonly changes: readonly CellChange[];
+  readonly reversals: readonly Reversal[];
+  readonly imputation: Imputation | null;
   readonly transforms: readonly FittedTransform[];
 }
 
@@ -93,10 +121,13 @@ export function measureOf(table: Table, name: string): NumberColumn {
 }
 
 /**
- * Treats the measures step by step: gaps, outliers, transforms. Each step is taken once, over the rows that the steps
- * before have left; new fences on what is left may flag entries again.
+ * Treats the measures step by step: repeats, gaps, reversed scales, outliers, transforms. Each step is taken once, over
+ * the rows that the steps before have left; new fences on what is left may flag entries again. Rows that are only
+ * placed have no say in any step: gaps in them take what the used rows gave (their mean where components fill or gaps
+ * are kept), and their outliers stay.
  *
- * @throws Problem when a transform is not defined for an entry
+ * @param scaled whether components that fill gaps work on unit variance
+ * @throws Problem when a transform is not defined for an entry, or gaps cannot be filled
  */
 export function treat(
   table: Table,
@@ -104,86 +135,106 @@ export function treat(
   weight: NumberColumn | null,
   treatment: Treatment,
   host: Host = quietHost,
+  scaled = true,
 ): Treated {
   const chosen = names.map(name => measureOf(table, name));
-  const measuresSetAside: MeasureSetAside[] = [];
+  const { kept, measuresSetAside } = withoutGappy(chosen, table.rows, treatment.gapsAllowed);
+  const measures = kept.map(column => column.name);
+  const changes: CellChange[] = [];
+  const averages = averagedRepeats(table, kept, treatment, changes);
+  const { used, placed: placedRows, leftOut } = chooseRows(table, kept, weight, treatment, averages);
+  let block: RowBlock = { rows: used, columns: kept.map(column => valuesIn(column, used)) };
+  const placed: RowBlock = { rows: placedRows, columns: kept.map(column => valuesIn(column, placedRows)) };
+  used.forEach((row, i) => {
+    const values = averages.get(row);
+    if (values !== undefined) block.columns.forEach((column, j) => (column[i] = values[j]!));
+  });
+
+  const imputation = fillGaps(block, placed, measures, treatment, scaled, changes, stretch(host, 0, 0.5));
+  const reversals = reverse([block, placed], kept, treatment.reversed);
+
+  const flagged = fence(block, measures, treatment, changes);
+  if (flagged.size > 0) block = without(block, flagged, leftOut, 'outlier');
+
+  if (treatment.rowTransform !== 'none') {
+    const blank = new Map(emptyRows(block.columns).map(i => [i, ['all measures are 0']]));
+    if (blank.size > 0) block = without(block, blank, leftOut, 'empty');
+    transformRows([block, placed], treatment.rowTransform, measures);
+  }
+  const { columns, transforms } = transformColumns(block, placed, measures, treatment, stretch(host, 0.5, 1));
+  leftOut.sort((a, b) => a.row - b.row);
+  return {
+    rows: block.rows,
+    measures,
+    columns,
+    placed,
+    rowsLeftOut: leftOut,
+    measuresSetAside,
+    changes,
+    reversals,
+    imputation,
+    transforms,
+  };
+}
+
+function withoutGappy(chosen: readonly NumberColumn[], rows: number, allowed: number) {
   const empty = new Set(chosen.filter(({ missing }) => missing?.every(mark => mark === 1) ?? false));
-  const gappy = new Set(tooGappy(chosen, table.rows, treatment.gapsAllowed));
+  const gappy = new Set(tooGappy(chosen, rows, allowed));
+  const measuresSetAside: MeasureSetAside[] = [];
   for (const column of chosen) {
     if (empty.has(column)) measuresSetAside.push({ name: column.name, because: 'no entries' });
     else if (gappy.has(column)) measuresSetAside.push({ name: column.name, because: 'gaps' });
   }
-  const kept = chosen.filter(column => !empty.has(column) && !gappy.has(column));
-
-  const rowsLeftOut: RowLeftOut[] = [];
-  let rows = firstRows(table, kept, weight, treatment, rowsLeftOut);
-  const changes: CellChange[] = [];
-  let columns = kept.map((column, j) => {
-    host.progress(j / kept.length / 2);
-    const values = valuesIn(column, rows);
-    if (treatment.missing !== 'leave-out-rows') fill(values, treatment.missing, column.name, rows, changes);
-    return values;
-  });
-  const measures = kept.map(column => column.name);
-
-  const flagged = fence(columns, measures, rows, treatment, changes);
-  if (flagged.size > 0) ({ rows, columns } = without(rows, columns, flagged, rowsLeftOut, 'outlier'));
-
-  if (treatment.rowTransform !== 'none') {
-    const blank = new Map(emptyRows(columns).map(i => [i, ['all measures are 0']]));
-    if (blank.size > 0) ({ rows, columns } = without(rows, columns, blank, rowsLeftOut, 'empty'));
-    transformRows(columns, treatment.rowTransform, measures, rows);
-  }
-  const transforms: FittedTransform[] = [];
-  columns = columns.map((values, j) => {
-    host.progress(0.5 + j / kept.length / 2);
-    const measure = measures[j]!;
-    const transform = treatment.transforms[measure] ?? treatment.transform;
-    if (transform === 'none' || rows.length === 0) return values;
-    const transformed = transformColumn(values, transform, { name: measure, rows });
-    transforms.push({ measure, transform, power: transformed.power });
-    return transformed.values;
-  });
-  rowsLeftOut.sort((a, b) => a.row - b.row);
-  return { rows, measures, columns, rowsLeftOut, measuresSetAside, changes, transforms };
+  return { kept: chosen.filter(column => !empty.has(column) && !gappy.has(column)), measuresSetAside };
 }
 
-/** The rows that have what they need at the start. */
-function firstRows(
-  table: Table,
-  measures: readonly NumberColumn[],
-  weight: NumberColumn | null,
-  { missing, rowsAside }: Treatment,
-  leftOut: RowLeftOut[],
-): Uint32Array {
-  const aside = new Map(
-    rowsAside.of === table.key ? rowsAside.rows.map(({ row, reason }) => [row, reason]) : [],
-  );
-  const gaps = gapsByRow(measures, table.rows);
-  const rows: number[] = [];
-  for (let row = 0; row < table.rows; row++) {
-    const lacks = gaps.get(row) ?? [];
-    const reason = aside.get(row);
-    if (reason !== undefined) {
-      leftOut.push({ row, step: 'set aside', because: [reason] });
-    } else if (weight !== null && !(numberAt(weight, row) > 0)) {
-      leftOut.push({ row, step: 'weight', because: [weight.name] });
-    } else if (lacks.length > 0 && (missing === 'leave-out-rows' || lacks.length === measures.length)) {
-      leftOut.push({ row, step: 'missing', because: lacks });
-    } else rows.push(row);
+function fillGaps(
+  block: RowBlock,
+  placed: RowBlock,
+  measures: readonly string[],
+  { missing, imputation: dimensions }: Treatment,
+  scaled: boolean,
+  changes: CellChange[],
+  host: Host,
+): Imputation | null {
+  const gaps = block.columns.map(values => [...values.keys()].filter(i => Number.isNaN(values[i]!)));
+  const rule = missing === 'median' ? 'median' : 'mean';
+  placed.columns.forEach((values, j) => {
+    if (!values.some(Number.isNaN) || block.rows.length === 0) return;
+    fillWith(values, filling(block.columns[j]!, rule, measures[j]!), measures[j]!, placed.rows, changes);
+  });
+  if (missing === 'components' && gaps.some(rows => rows.length > 0)) {
+    const imputation = imputeComponents(block.columns, dimensions, scaled, host);
+    gaps.forEach((rows, j) => {
+      for (const i of rows) {
+        changes.push({
+          step: 'filled',
+          row: block.rows[i]!,
+          measure: measures[j]!,
+          from: NaN,
+          to: block.columns[j]![i]!,
+        });
+      }
+    });
+    return imputation;
   }
-  return Uint32Array.from(rows);
+  if (missing === 'mean' || missing === 'median') {
+    block.columns.forEach((values, j) => {
+      host.progress(j / block.columns.length);
+      if (gaps[j]!.length === 0) return;
+      fillWith(values, filling(values, rule, measures[j]!), measures[j]!, block.rows, changes);
+    });
+  }
+  return null;
 }
 
-function fill(
+function fillWith(
   values: Float64Array,
-  rule: 'mean' | 'median',
+  to: number,
   measure: string,
   rows: Uint32Array,
   changes: CellChange[],
 ): void {
-  if (!values.some(Number.isNaN)) return;
-  const to = filling(values, rule, measure);
   values.forEach((value, i) => {
     if (!Number.isNaN(value)) return;
     changes.push({ step: 'filled', row: rows[i]!, measure, from: NaN, to });
@@ -191,11 +242,38 @@ function fill(
   });
 }
 
+/** Reverses measures in place. */
+function reverse(
+  blocks: readonly RowBlock[],
+  columns: readonly NumberColumn[],
+  reversed: Treatment['reversed'],
+): Reversal[] {
+  return columns.flatMap((column, j) => {
+    const ends = reversed[column.name];
+    if (ends === undefined) return [];
+    const { least, most } = ends ?? endsOf(column);
+    for (const block of blocks) {
+      const values = block.columns[j]!;
+      for (let i = 0; i < values.length; i++) values[i] = least + most - values[i]!;
+    }
+    return [{ measure: column.name, least, most }];
+  });
+}
+
+function endsOf({ values, missing }: NumberColumn): ScaleEnds {
+  let [least, most] = [Infinity, -Infinity];
+  for (let row = 0; row < values.length; row++) {
+    if (missing !== null && missing[row] === 1) continue;
+    least = Math.min(least, values[row]!);
+    most = Math.max(most, values[row]!);
+  }
+  return { least, most };
+}
+
 /** Pulls outliers in, or gives the rows (by their place) that have one. */
 function fence(
-  columns: readonly Float64Array[],
+  { columns, rows }: RowBlock,
   measures: readonly string[],
-  rows: Uint32Array,
   { outliers, reach, unfenced }: Treatment,
   changes: CellChange[],
 ): Map<number, string[]> {
@@ -208,6 +286,7 @@ function fence(
       outliers === 'robust-z' ? robustLimits(values, reach) : quartileFences(values, reach);
     if (fences === null) return;
     values.forEach((value, i) => {
+      if (Number.isNaN(value)) return;
       const to = pulledIn(value, fences);
       if (to === value) return;
       if (outliers === 'leave-out-rows') flagged.set(i, [...(flagged.get(i) ?? []), measure]);
@@ -220,13 +299,43 @@ function fence(
   return flagged;
 }
 
+function transformColumns(
+  block: RowBlock,
+  placed: RowBlock,
+  measures: readonly string[],
+  treatment: Treatment,
+  host: Host,
+) {
+  const transforms: FittedTransform[] = [];
+  const columns = block.columns.map((values, j) => {
+    host.progress(j / measures.length);
+    const measure = measures[j]!;
+    const transform = treatment.transforms[measure] ?? treatment.transform;
+    if (transform === 'none' || block.rows.length === 0) return values;
+    const present = [...values.keys()].filter(i => !Number.isNaN(values[i]!));
+    const rows = Uint32Array.from(present, i => block.rows[i]!);
+    const transformed = transformColumn(
+      Float64Array.from(present, i => values[i]!),
+      transform,
+      { name: measure, rows },
+    );
+    transforms.push({ measure, transform, power: transformed.power });
+    const others = placed.columns[j]!;
+    refuseOutside(others, transform, { name: measure, rows: placed.rows });
+    for (let i = 0; i < others.length; i++) others[i] = transformed.apply(others[i]!);
+    if (present.length === values.length) return transformed.values;
+    present.forEach((i, k) => (values[i] = transformed.values[k]!));
+    return values;
+  });
+  return { columns, transforms };
+}
+
 function without(
-  rows: Uint32Array,
-  columns: readonly Float64Array[],
+  { rows, columns }: RowBlock,
   places: ReadonlyMap<number, string[]>,
   leftOut: RowLeftOut[],
   step: RowLeftOut['step'],
-): { rows: Uint32Array; columns: Float64Array[] } {
+): RowBlock {
   for (const [i, because] of places) leftOut.push({ row: rows[i]!, step, because });
   return {
     rows: rows.filter((_, i) => !places.has(i)),

@@ -1,6 +1,8 @@
 import { PLAIN_PREPARATION } from '../preparation/prepare';
 import { canHaveRole, guessRole } from '../table/role';
+import { arrange } from '../table/arrange';
 import type { Table } from '../table/table';
+import { arrangementOf } from './arrangementOf';
 import type { Recipe, Reduction } from './schema';
 import { Problem } from '../problem';
 
@@ -8,7 +10,8 @@ import { Problem } from '../problem';
 const COLOUR_LEVELS = 12;
 
 /** The recipe that a new study starts from: guessed roles, unit variance, components with eigenvalues above average. */
-export function freshRecipe(table: Table): Recipe {
+export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Recipe {
+  const { reversed: _, ...atRest } = PLAIN_PREPARATION;
   const columns = table.columns.map(column => ({
     name: column.name,
     role: guessRole(column, table.rows).role,
@@ -16,8 +19,10 @@ export function freshRecipe(table: Table): Recipe {
   return {
     format: 'wold recipe',
     version: 1,
+    reading,
     columns,
-    preparation: { ...PLAIN_PREPARATION, rowsAside: { of: table.key, rows: [] } },
+    made: [],
+    preparation: { ...atRest, rowsAside: { of: table.fileKey, rows: [] }, off: [] },
     reductions: [freshReduction('components-1', 'Components', firstColour(table, columns))],
   };
 }
@@ -42,8 +47,12 @@ export function freshReduction(id: string, name: string, colour: string | null):
  * @throws Problem when the table lacks columns of the recipe, or has words where the recipe measures
  */
 export function fitRecipe(recipe: Recipe, table: Table): Recipe {
-  const known = new Map(recipe.columns.map(column => [column.name, column.role]));
-  const needed = recipe.columns.filter(column => column.role !== 'aside').map(column => column.name);
+  const known = new Map(recipe.columns.map(column => [column.name, column]));
+  const made = new Set(recipe.made.map(column => column.name));
+  const sources = new Set(recipe.made.map(column => column.from));
+  const needed = recipe.columns
+    .filter(({ name, role }) => !made.has(name) && (role !== 'aside' || sources.has(name)))
+    .map(column => column.name);
   const absent = needed.filter(name => !table.columns.some(column => column.name === name));
   if (absent.length > 0) {
     throw new Problem(
@@ -52,11 +61,13 @@ export function fitRecipe(recipe: Recipe, table: Table): Recipe {
       `table “${table.name}”`,
     );
   }
-  const columns = table.columns.map(column => ({
-    name: column.name,
-    role: known.get(column.name) ?? 'aside',
-  }));
-  const unfit = table.columns.filter((column, index) => !canHaveRole(column, columns[index]!.role));
+  const columns = [
+    ...table.columns.map(({ name }) => known.get(name) ?? { name, role: 'aside' as const }),
+    ...recipe.columns.filter(column => made.has(column.name)),
+  ];
+  const fitted = { ...recipe, columns };
+  const arranged = arrange(table, arrangementOf(fitted));
+  const unfit = arranged.columns.filter((column, index) => !canHaveRole(column, columns[index]!.role));
   if (unfit.length > 0) {
     throw new Problem(
       `the recipe takes ${listed(unfit.map(column => column.name))} as numbers, and they are not.`,
@@ -64,7 +75,7 @@ export function fitRecipe(recipe: Recipe, table: Table): Recipe {
       `table “${table.name}”`,
     );
   }
-  return { ...recipe, columns };
+  return fitted;
 }
 
 function firstColour(table: Table, columns: Recipe['columns']): string | null {

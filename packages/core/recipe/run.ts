@@ -2,10 +2,12 @@ import { components, type Components, type Keep } from '../components/components
 import { decompose, type Decomposition } from '../components/decompose';
 import { quietHost, type Host } from '../host';
 import { measureDistribution, type MeasureDistribution } from '../preparation/distribution';
+import { gapPatterns, type GapPatterns } from '../preparation/gapPatterns';
 import { measureBoxes, type MeasureBoxes } from '../preparation/boxes';
 import { prepare, type Account, type PreparationInput, type Prepared } from '../preparation/prepare';
 import { relations, type Relation } from '../suitability/relations';
 import { describeTable, type ColumnDescription } from '../table/describe';
+import { findRepeats, type RepeatGroup } from '../table/repeats';
 import type { Table } from '../table/table';
 import { hash } from './hash';
 import type { Recipe, Reduction } from './schema';
@@ -16,6 +18,8 @@ export interface Results {
   prepared: Prepared;
   account: Account;
   boxes: readonly MeasureBoxes[];
+  gaps: GapPatterns;
+  repeats: readonly RepeatGroup[];
   distribution: MeasureDistribution;
   decomposition: Decomposition;
   components: Components;
@@ -28,6 +32,8 @@ export interface Results {
  */
 export type Request =
   | { readonly stage: 'description' }
+  | { readonly stage: 'repeats'; readonly keys: readonly string[] }
+  | { readonly stage: 'gaps'; readonly measures: readonly string[] }
   | { readonly stage: 'prepared' | 'account' | 'boxes'; readonly preparation: PreparationInput }
   | {
       readonly stage: 'decomposition';
@@ -49,7 +55,7 @@ export type Request =
 export type ResultOf<R extends Request> = Results[R['stage']];
 
 /** Raised whenever a definition changes, so that results kept from before are computed anew. */
-const DEFINITIONS = 1;
+const DEFINITIONS = 2;
 
 /** The name under which the result of a request on a table is kept. */
 export function requestKey(tableKey: string, request: Request): string {
@@ -83,6 +89,8 @@ export function compute<R extends Request>(
 
 function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Results[keyof Results] {
   if (request.stage === 'description') return describeTable(table, host);
+  if (request.stage === 'repeats') return findRepeats(table, request.keys);
+  if (request.stage === 'gaps') return gapPatterns(table, request.measures);
   if (request.stage === 'prepared') return prepare(table, request.preparation, host);
   const { preparation } = request;
   if (request.stage === 'boxes') return measureBoxes(table, preparation, host);
@@ -90,7 +98,7 @@ function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Re
   const prepared = compute(table, { stage: 'prepared', preparation }, host, memo);
   switch (request.stage) {
     case 'account': {
-      const { values: _, ...account } = prepared;
+      const { values: _v, placedValues: _p, given: _g, gaps: _n, ...account } = prepared;
       return account;
     }
     case 'relations':
@@ -113,7 +121,7 @@ function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Re
 export function preparationOf(recipe: Recipe): PreparationInput {
   const named = (role: string) =>
     recipe.columns.filter(column => column.role === role).map(column => column.name);
-  const { preparation } = recipe;
+  const { off, ...preparation } = switchedOff(recipe.preparation);
   const measures = named('measure');
   const weight = named('weight')[0] ?? null;
   const fenced = preparation.outliers !== 'none';
@@ -123,6 +131,9 @@ export function preparationOf(recipe: Recipe): PreparationInput {
     measures,
     weight,
     weighting: weight === null ? 'proportional' : preparation.weighting,
+    repeatKeys: preparation.repeats === 'keep' ? [] : preparation.repeatKeys,
+    imputation: preparation.missing === 'components' ? preparation.imputation : 2,
+    reversed: off.includes('reverse') ? {} : reversedMeasures(recipe),
     reach: fenced ? preparation.reach : 1.5,
     unfenced: fenced ? measures.filter(name => preparation.unfenced.includes(name)) : [],
     transforms: Object.fromEntries(
@@ -131,6 +142,31 @@ export function preparationOf(recipe: Recipe): PreparationInput {
       ),
     ),
   };
+}
+
+/** Preparation with the steps that are switched off at rest. */
+function switchedOff(preparation: Recipe['preparation']): Recipe['preparation'] {
+  const { off } = preparation;
+  const fills = !['leave-out-rows', 'keep'].includes(preparation.missing);
+  return {
+    ...preparation,
+    ...(off.includes('set aside') ? { rowsAside: { ...preparation.rowsAside, rows: [] } } : {}),
+    ...(off.includes('filter') ? { only: [] } : {}),
+    ...(off.includes('repeats') ? { repeats: 'keep' as const } : {}),
+    ...(off.includes('fill') && fills ? { missing: 'leave-out-rows' as const } : {}),
+    ...(off.includes('outliers') ? { outliers: 'none' as const } : {}),
+    ...(off.includes('transform')
+      ? { rowTransform: 'none' as const, transform: 'none' as const, transforms: {} }
+      : {}),
+  };
+}
+
+function reversedMeasures(recipe: Recipe): PreparationInput['reversed'] {
+  return Object.fromEntries(
+    recipe.columns
+      .filter(({ role, reversed }) => role === 'measure' && reversed === true)
+      .map(({ name, scale }) => [name, scale ?? null]),
+  );
 }
 
 /** The request for all dimensions of a reduction. */

@@ -5,10 +5,16 @@ import { SCALES, WEIGHTINGS } from '../preparation/prepare';
 import { ROW_TRANSFORMS } from '../preparation/rowTransform';
 import { COLUMN_TRANSFORMS } from '../preparation/transform';
 import { Problem } from '../problem';
+import { COLUMN_TYPES } from '../table/columnType';
+import { REPEAT_RULES } from '../table/repeats';
 import { ROLES } from '../table/role';
+import { DECIMAL_MARKS, DELIMITERS, ENCODINGS, QUOTES, THOUSANDS_MARKS } from '../table/table';
 
 /** The longest reason for setting rows aside, in characters. */
 export const LONGEST_REASON = 200;
+
+/** The longest wording of a column, in characters. */
+export const LONGEST_WORDING = 1000;
 
 /** The longest name that a dimension, a reduction or a study can have, in characters. */
 export const LONGEST_NAME = 80;
@@ -37,22 +43,90 @@ const reductionSchema = z.strictObject({
   map: mapSchema,
 });
 
+const scaleEnds = z
+  .strictObject({ least: z.number(), most: z.number() })
+  .refine(({ least, most }) => least < most, 'the least end of a scale must be below the most');
+
+const columnSchema = z.strictObject({
+  name: z.string(),
+  role: z.enum(ROLES),
+  /** Why it was set aside. */
+  aside: z.string().max(LONGEST_REASON).optional(),
+  /** How its entries are understood, where not as they were read. */
+  type: z.enum(COLUMN_TYPES).optional(),
+  missing: z.array(z.string()).optional(),
+  values: z.record(z.string(), z.number()).optional(),
+  order: z.array(z.string()).optional(),
+  /** What the codebook says of it. */
+  wording: z.string().max(LONGEST_WORDING).optional(),
+  unit: z.string().max(LONGEST_NAME).optional(),
+  scale: scaleEnds.optional(),
+  reversed: z.boolean().optional(),
+  /** Places of its levels among the label colours, for the whole study. */
+  colours: z.record(z.string(), z.int().min(0)).optional(),
+});
+
+const madeSchema = z.strictObject({
+  name,
+  from: z.string(),
+  how: z.discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('quantiles'), bins: z.int().min(2).max(20) }),
+    z.strictObject({ kind: z.literal('edges'), edges: z.array(z.number()).min(1).max(50) }),
+    z.strictObject({ kind: z.literal('joined'), levels: z.record(z.string(), name) }),
+  ]),
+});
+
+const conditionSchema = z.union([
+  z.strictObject({ column: z.string(), levels: z.array(z.string()) }),
+  z.strictObject({ column: z.string(), from: z.number(), to: z.number() }),
+]);
+
+/** Steps of preparation that can be switched off to see their effect. */
+export const STEPS = ['set aside', 'filter', 'repeats', 'fill', 'reverse', 'outliers', 'transform'] as const;
+export type Step = (typeof STEPS)[number];
+
 const recipeSchema = z.strictObject({
   format: z.literal('wold recipe'),
   version: z.literal(1),
+  /** How the file is read, where that is not found from it. */
+  reading: z.strictObject({
+    encoding: z.enum(ENCODINGS).optional(),
+    delimiter: z.enum(DELIMITERS).optional(),
+    decimal: z.enum(DECIMAL_MARKS).optional(),
+    thousands: z.enum(THOUSANDS_MARKS).optional(),
+    quote: z.enum(QUOTES).optional(),
+    header: z.boolean().optional(),
+    sheet: z.string().optional(),
+  }),
+  /** The file's columns in their order, then those made from them. */
   columns: z
-    .array(z.strictObject({ name: z.string(), role: z.enum(ROLES) }))
+    .array(columnSchema)
     .refine(
       columns => new Set(columns.map(column => column.name)).size === columns.length,
       'two columns have the same name',
     ),
+  /** Columns made from others, in the order they are made. */
+  made: z.array(madeSchema),
   preparation: z.strictObject({
     /** Rows set aside by hand, by their place in the table of that key, counted from 0. */
     rowsAside: z.strictObject({
       of: z.string(),
-      rows: z.array(z.strictObject({ row: z.int().min(0), reason: z.string().max(LONGEST_REASON) })),
+      rows: z.array(
+        z.strictObject({
+          row: z.int().min(0),
+          reason: z.string().max(LONGEST_REASON),
+          placed: z.boolean(),
+        }),
+      ),
     }),
+    /** Rows that do not meet all of these are left out; rows that meet any of the others are only placed. */
+    only: z.array(conditionSchema),
+    supplementary: z.array(conditionSchema),
+    repeats: z.enum(REPEAT_RULES),
+    repeatKeys: z.array(z.string()),
     missing: z.enum(MISSING_RULES),
+    /** Dimensions that fill gaps. */
+    imputation: z.union([z.literal('cross-validated'), z.int().min(1).max(20)]),
     /** Share of missing entries above which a measure is set aside; 1 allows any. */
     gapsAllowed: z.number().min(0).max(1),
     outliers: z.enum(OUTLIER_RULES),
@@ -64,6 +138,9 @@ const recipeSchema = z.strictObject({
     transforms: z.record(z.string(), z.enum(COLUMN_TRANSFORMS)),
     scale: z.enum(SCALES),
     weighting: z.enum(WEIGHTINGS),
+    /** How many rows a table of correlations or covariances was made from. */
+    cases: z.int().min(3).nullable(),
+    off: z.array(z.enum(STEPS)),
   }),
   reductions: z.array(reductionSchema).min(1),
 });

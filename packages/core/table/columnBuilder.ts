@@ -1,4 +1,5 @@
 import type { Column, Exceptions, LevelColumn, NumberColumn } from './column';
+import { knownOrder } from './columnType';
 import { compareLevels } from './levels';
 import { narrowCodes, narrowNumbers } from './narrow';
 import { isMissingText, parseNumber, shortestDecimal, type Marks } from './numberText';
@@ -174,7 +175,8 @@ export function levelsBuilder(rows: number, isMissing: (text: string) => boolean
   /** @param order the levels that come first, in this order */
   function finish(name: string, order: readonly string[] = []): LevelColumn {
     const placed = order.filter(level => codeOf.has(level));
-    const others = [...codeOf.keys()].filter(level => !placed.includes(level)).sort(compareLevels);
+    const natural = [...codeOf.keys()].sort(compareLevels);
+    const others = (knownOrder(natural) ?? natural).filter(level => !placed.includes(level));
     const levels = [...placed, ...others];
     const rank = new Uint32Array(levels.length);
     levels.forEach((level, index) => (rank[codeOf.get(level)!] = index));

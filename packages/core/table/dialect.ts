@@ -88,7 +88,8 @@ function delimiterScore(rows: readonly string[][], delimiter: string): number {
     if (row.length === width) even++;
     for (const entry of row) {
       entries++;
-      if (FOUND_DELIMITERS.some(other => other !== delimiter && other !== ',' && entry.includes(other))) mixed++;
+      if (FOUND_DELIMITERS.some(other => other !== delimiter && other !== ',' && entry.includes(other)))
+        mixed++;
     }
   }
   return even / rows.length - mixed / entries + Math.min(width, 50) / 1000;

@@ -127,7 +127,7 @@ describe('odd files are read right, and say so', () => {
     const table = read('1,2\n3,4\n');
     expect(table.rows).toBe(2);
     expect(names(table)).toEqual(['column 1', 'column 2']);
-    expect(notes(table)).toMatch(/only numbers/);
+    expect(notes(table)).toMatch(/first line is read as data/);
   });
 
   test('entries that are not numbers are named, taken as missing, and written back as they were', () => {

@@ -1,0 +1,105 @@
+import { numberAt, type NumberColumn } from '../table/column';
+import { meets } from '../table/condition';
+import { findRepeats } from '../table/repeats';
+import type { Table } from '../table/table';
+import { gapsByRow } from './missing';
+import type { CellChange, Treatment } from './treat';
+
+/** A row that is not used, at which step, and why. */
+export interface RowLeftOut {
+  readonly row: number;
+  readonly step: 'set aside' | 'filter' | 'repeat' | 'missing' | 'weight' | 'outlier' | 'empty';
+  /** The columns that are the reason, or its words. */
+  readonly because: readonly string[];
+}
+
+export interface ChosenRows {
+  readonly used: Uint32Array;
+  /** Placed on what the used rows make. */
+  readonly placed: Uint32Array;
+  readonly leftOut: RowLeftOut[];
+}
+
+/** Averages of the measures by the first row of each group of repeats; notes each entry that they change. */
+export function averagedRepeats(
+  table: Table,
+  measures: readonly NumberColumn[],
+  treatment: Treatment,
+  changes: CellChange[],
+): Map<number, Float64Array> {
+  const averages = new Map<number, Float64Array>();
+  if (treatment.repeats !== 'average') return averages;
+  for (const group of repeatsInUse(table, treatment)) {
+    const first = group[0]!;
+    const values = Float64Array.from(measures, column => {
+      const present = group.map(row => numberAt(column, row)).filter(value => !Number.isNaN(value));
+      const mean = present.reduce((sum, value) => sum + value, 0) / present.length;
+      const from = numberAt(column, first);
+      if (present.length > 0 && mean !== from) {
+        changes.push({ step: 'averaged', row: first, measure: column.name, from, to: mean });
+      }
+      return mean;
+    });
+    averages.set(first, values);
+  }
+  return averages;
+}
+
+/** The rows that have what they need at the start. */
+export function chooseRows(
+  table: Table,
+  measures: readonly NumberColumn[],
+  weight: NumberColumn | null,
+  treatment: Treatment,
+  averages: ReadonlyMap<number, Float64Array>,
+): ChosenRows {
+  const { missing, rowsAside, only, supplementary } = treatment;
+  const aside = new Map(
+    rowsAside.of === table.fileKey ? rowsAside.rows.map(entry => [entry.row, entry]) : [],
+  );
+  const gaps = gapsByRow(measures, table.rows);
+  for (const [row, values] of averages) {
+    const lacks = measures.filter((_, j) => Number.isNaN(values[j]!)).map(column => column.name);
+    if (lacks.length > 0) gaps.set(row, lacks);
+    else gaps.delete(row);
+  }
+  const repeated = new Set(
+    treatment.repeats === 'keep' ? [] : repeatsInUse(table, treatment).flatMap(group => group.slice(1)),
+  );
+  const leftOut: RowLeftOut[] = [];
+  const used: number[] = [];
+  const placed: number[] = [];
+  for (let row = 0; row < table.rows; row++) {
+    const lacks = gaps.get(row) ?? [];
+    const byHand = aside.get(row);
+    const unmet = only.filter(condition => !meets(table, condition, row));
+    if (byHand !== undefined && !byHand.placed) {
+      leftOut.push({ row, step: 'set aside', because: [byHand.reason] });
+    } else if (unmet.length > 0) {
+      leftOut.push({ row, step: 'filter', because: unmet.map(({ column }) => column) });
+    } else if (repeated.has(row)) {
+      leftOut.push({ row, step: 'repeat', because: treatment.repeatKeys });
+    } else if (weight !== null && !(numberAt(weight, row) > 0)) {
+      leftOut.push({ row, step: 'weight', because: [weight.name] });
+    } else if (lacks.length > 0 && (missing === 'leave-out-rows' || lacks.length === measures.length)) {
+      leftOut.push({ row, step: 'missing', because: lacks });
+    } else if (byHand?.placed === true || supplementary.some(condition => meets(table, condition, row))) {
+      placed.push(row);
+    } else used.push(row);
+  }
+  return { used: Uint32Array.from(used), placed: Uint32Array.from(placed), leftOut };
+}
+
+/** Groups of repeats among the rows that are neither set aside nor filtered out. */
+function repeatsInUse(table: Table, { repeatKeys, rowsAside, only }: Treatment): number[][] {
+  const aside = new Set(
+    rowsAside.of === table.fileKey
+      ? rowsAside.rows.filter(({ placed }) => !placed).map(({ row }) => row)
+      : [],
+  );
+  return findRepeats(table, repeatKeys)
+    .map(group =>
+      group.filter(row => !aside.has(row) && only.every(condition => meets(table, condition, row))),
+    )
+    .filter(group => group.length > 1);
+}

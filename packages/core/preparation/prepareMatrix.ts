@@ -1,0 +1,67 @@
+import { zeros } from '../algebra/matrix';
+import { Problem } from '../problem';
+import { numberAt } from '../table/column';
+import type { RelationMatrix, Table } from '../table/table';
+import type { PreparationInput, Prepared } from './prepare';
+import { measureOf } from './treat';
+
+/**
+ * What methods work from where a table gives the correlations or covariances of its columns in place of rows. There is
+ * nothing to treat; a covariance matrix can be brought to unit variance.
+ *
+ * @throws Problem when fewer than two measures are left, or the scale needs rows
+ */
+export function prepareMatrix(table: Table, matrix: RelationMatrix, input: PreparationInput): Prepared {
+  const { measures, scale, cases } = input;
+  if (measures.length < 2) {
+    throw new Problem(
+      `${measures.length === 0 ? 'there is no measure' : 'there is only one measure'} to reduce.`,
+      'Give at least two columns of the matrix the role measure in Table.',
+    );
+  }
+  if (scale === 'range' || scale === 'robust') {
+    throw new Problem(
+      'a matrix of relations tells neither range nor robust spread.',
+      'Bring the measures to unit variance, or to their mean only.',
+    );
+  }
+  const p = measures.length;
+  const columns = measures.map(name => measureOf(table, name));
+  const rowOf = measures.map(name => matrix.names.indexOf(name));
+  const sds = Float64Array.from(columns, (column, j) => Math.sqrt(numberAt(column, rowOf[j]!)));
+  const divisors = scale === 'unit-variance' ? sds : new Float64Array(p).fill(1);
+  const given = zeros(p, p);
+  for (let j = 0; j < p; j++) {
+    for (let i = 0; i < p; i++) {
+      // Printed matrices are symmetric to their last digit only.
+      const relation = (numberAt(columns[j]!, rowOf[i]!) + numberAt(columns[i]!, rowOf[j]!)) / 2;
+      const exact = i === j && scale === 'unit-variance';
+      given.values[j * p + i] = exact ? 1 : relation / (divisors[i]! * divisors[j]!);
+    }
+  }
+  const none = new Uint32Array(0);
+  return {
+    rows: none,
+    placedRows: none,
+    n: cases,
+    measures,
+    rowsLeftOut: [],
+    measuresSetAside: [],
+    changes: [],
+    reversals: [],
+    imputation: null,
+    transforms: [],
+    scale,
+    means: new Float64Array(p),
+    sds,
+    divisors,
+    originalMeans: new Float64Array(p),
+    originalSds: sds,
+    weights: null,
+    divisor: cases === null ? NaN : cases - 1,
+    values: zeros(0, p),
+    placedValues: zeros(0, p),
+    gaps: 0,
+    given,
+  };
+}

@@ -1,0 +1,85 @@
+import { Problem } from '../problem';
+import { isMissing, levelAt, numberAt, type Column, type LevelColumn, type NumberColumn } from './column';
+import { levelsBuilder } from './columnBuilder';
+import { quantile } from './quantile';
+
+/** A label made from another column. */
+export interface MadeColumn {
+  readonly name: string;
+  readonly from: string;
+  readonly how:
+    | { readonly kind: 'quantiles'; readonly bins: number }
+    /** Bins end at these numbers, ascending; a number on an edge belongs to the bin below it. */
+    | { readonly kind: 'edges'; readonly edges: readonly number[] }
+    /** New levels by old; levels not named stay as they are. */
+    | { readonly kind: 'joined'; readonly levels: Readonly<Record<string, string>> };
+}
+
+/**
+ * Makes a label from a number, in bins of about equal count or with given edges, or from a label by joining levels.
+ *
+ * @throws Problem when the column is not of the kind that this needs
+ */
+export function makeColumn(from: Column, { name, how }: MadeColumn, rows: number): LevelColumn {
+  if (how.kind === 'joined') {
+    if (from.kind !== 'levels') throw wrongKind(name, from.name, 'numbers');
+    return joinLevels(from, name, how.levels, rows);
+  }
+  if (from.kind !== 'number') throw wrongKind(name, from.name, 'no numbers');
+  const edges = how.kind === 'edges' ? [...how.edges].sort((a, b) => a - b) : quantileEdges(from, how.bins);
+  return binNumbers(from, name, edges, rows);
+}
+
+/** Inner edges of bins with about as many entries each; fewer where many entries are equal. */
+function quantileEdges(column: NumberColumn, bins: number): number[] {
+  const sorted = Float64Array.from([...column.values].filter((_, row) => !isMissing(column, row))).sort();
+  const edges = Array.from({ length: bins - 1 }, (_, i) => quantile(sorted, (i + 1) / bins));
+  return [...new Set(edges)].filter(edge => edge < sorted[sorted.length - 1]!);
+}
+
+function binNumbers(column: NumberColumn, name: string, edges: readonly number[], rows: number): LevelColumn {
+  const names = binNames(edges);
+  const builder = levelsBuilder(rows);
+  for (let row = 0; row < rows; row++) {
+    const value = numberAt(column, row);
+    if (Number.isNaN(value)) builder.add('');
+    else {
+      const bin = edges.findIndex(edge => value <= edge);
+      builder.add(names[bin < 0 ? edges.length : bin]!);
+    }
+  }
+  return builder.finish(name, names);
+}
+
+function binNames(edges: readonly number[]): string[] {
+  const shown = edges.map(edge => String(Number(edge.toPrecision(6))));
+  if (shown.length === 0) return ['all'];
+  return [
+    `up to ${shown[0]}`,
+    ...shown.slice(1).map((edge, index) => `${shown[index]} to ${edge}`),
+    `over ${shown.at(-1)}`,
+  ];
+}
+
+function joinLevels(
+  column: LevelColumn,
+  name: string,
+  joined: Readonly<Record<string, string>>,
+  rows: number,
+): LevelColumn {
+  const builder = levelsBuilder(rows, text => text === '');
+  for (let row = 0; row < rows; row++) {
+    const level = levelAt(column, row);
+    builder.add(level === null ? '' : (joined[level] ?? level));
+  }
+  // In the order of the levels they come from.
+  return builder.finish(name, [...new Set(column.levels.map(level => joined[level] ?? level))]);
+}
+
+function wrongKind(name: string, from: string, what: string): Problem {
+  return new Problem(
+    `it is made from “${from}”, which holds ${what}`,
+    'Delete the made column, or give its source another type.',
+    `column “${name}”`,
+  );
+}
