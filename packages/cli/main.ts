@@ -1,6 +1,7 @@
 import { Command } from 'commander';
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
+import { quietHost } from '@wold/core/host';
 import { Problem, problemData } from '@wold/core/problem';
 import { parseRecipe } from '@wold/core/recipe/schema';
 import { bytesSource } from '@wold/core/table/fileSource';
@@ -15,13 +16,18 @@ program
     'Runs a recipe on a table and writes scores, loadings, coefficients, eigenvalues and the recipe.',
   )
   .argument('<recipe>', 'a recipe that Wold wrote (JSON)')
-  .requiredOption('--table <file>', 'the table: CSV, TSV or another delimited text, JSON, Parquet')
+  .requiredOption(
+    '--table <file>',
+    'the table: CSV, TSV or another delimited text, XLSX, Parquet, Arrow, JSON',
+  )
   .requiredOption('--out <folder>', 'where the files go; made if it is not there')
   .action(async (recipePath: string, options: { table: string; out: string }) => {
     const recipe = parseRecipe((await read(recipePath)).toString('utf8'), recipePath);
     const table = await readTable(
       bytesSource(new Uint8Array(await read(options.table))),
       basename(options.table),
+      quietHost,
+      recipe.reading,
     );
     for (const note of table.notes) console.error(`note: ${note.where ? `${note.where}: ` : ''}${note.what}`);
     const { files, lines } = runStudy(recipe, table);

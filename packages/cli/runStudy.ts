@@ -1,6 +1,8 @@
+import { arrangementOf } from '@wold/core/recipe/arrangementOf';
 import { fitRecipe } from '@wold/core/recipe/fresh';
 import { componentsOf, compute, preparationOf } from '@wold/core/recipe/run';
 import { writeRecipe, type Recipe } from '@wold/core/recipe/schema';
+import { arrange } from '@wold/core/table/arrange';
 import type { Table } from '@wold/core/table/table';
 import { reductionFiles, type OutputFile } from '@wold/core/writeup/files';
 
@@ -15,16 +17,19 @@ export interface StudyRun {
  *
  * @throws Problem when the table does not fit the recipe or a reduction cannot be run
  */
-export function runStudy(recipe: Recipe, table: Table): StudyRun {
-  const fitted = fitRecipe(recipe, table);
+export function runStudy(recipe: Recipe, source: Table): StudyRun {
+  const fitted = fitRecipe(recipe, source);
+  const table = arrange(source, arrangementOf(fitted));
   const memo = new Map<string, unknown>();
   const account = compute(table, { stage: 'account', preparation: preparationOf(fitted) }, undefined, memo);
   const aside = account.measuresSetAside
     .map(({ name, because }) => `, ${name} set aside (${because})`)
     .join('');
-  const lines = [
-    `${account.rows.length} of ${table.rows} rows used, ${account.measures.length} measures${aside}`,
-  ];
+  const used =
+    table.matrix === null
+      ? `${account.rows.length} of ${table.rows} rows used`
+      : `${table.matrix.kind}s of ${account.n ?? 'an unknown number of'} rows`;
+  const lines = [`${used}, ${account.measures.length} measures${aside}`];
   const files: OutputFile[] = [];
   const taken = new Set<string>();
   for (const reduction of fitted.reductions) {

@@ -100,7 +100,10 @@ export function ChoiceWord<T>({ settles, value, choices, onChoose, id, word, not
 
 interface NumberWordProps {
   readonly settles: string;
-  readonly value: number;
+  /** Null where there is none yet. */
+  readonly value: number | null;
+  /** The word, where it is not the number. */
+  readonly word?: string | undefined;
   readonly least: number;
   readonly most: number;
   /** Why one would choose a smaller or a larger number. */
@@ -109,20 +112,20 @@ interface NumberWordProps {
 }
 
 /** A word that is a number. */
-export function NumberWord({ settles, value, least, most, why, onNumber }: NumberWordProps) {
+export function NumberWord({ settles, value, word, least, most, why, onNumber }: NumberWordProps) {
   return (
     <Word
       settles={settles}
       panel={close => <NumberPanel {...{ settles, value, least, most, why, onNumber }} close={close} />}
     >
-      {value}
+      {word ?? value}
     </Word>
   );
 }
 
 function NumberPanel(props: NumberWordProps & { readonly close: () => void }) {
   const { settles, value, least, most, why, onNumber, close } = props;
-  const [text, setText] = useState(String(value));
+  const [text, setText] = useState(String(value ?? ''));
   const number = Number(text.replace(',', '.'));
   const fits = text.trim() !== '' && number >= least && number <= most;
   return (

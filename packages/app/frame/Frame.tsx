@@ -2,15 +2,16 @@ import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { LensPanel } from '../lens/LensPanel';
 import { READINGS } from '../readings/readings';
-import type { Question } from '../readings/questions';
+import { QUESTIONS, type Question } from '../readings/questions';
 import { redone, tookInHand, lookedAt, undone, withNewReduction } from '../store/studySlice';
 import { useAppDispatch } from '../store/store';
 import { useEdit, useHand, useStudy } from '../store/useStudy';
 import { BriefBar } from './BriefBar';
+import { FindDialog, type Action } from './FindDialog';
 import { KeysDialog } from './KeysDialog';
 import { Rail } from './Rail';
 import { Shelf } from './Shelf';
-import { useKeys } from './useKeys';
+import { useKeys, type KeyActions } from './useKeys';
 import styles from './Frame.module.css';
 
 /** The screen of an open study: rail, brief, reading, lens and shelf. */
@@ -23,6 +24,7 @@ export function Frame({ question }: { question: Question }) {
   const [lens, setLens] = useKept('wold.lens', true);
   const [shelf, setShelf] = useKept('wold.shelf', true);
   const [keys, setKeys] = useState(false);
+  const [finding, setFinding] = useState(false);
   const { Brief, Reading, Aside } = READINGS[question.route];
 
   useEffect(() => {
@@ -42,7 +44,7 @@ export function Frame({ question }: { question: Question }) {
     dispatch(tookInHand(id));
   }
 
-  useKeys({
+  const keyActions: KeyActions = {
     question: route => void navigate(`/study/${study.id}/${route}`),
     undo: () => dispatch(undone()),
     redo: () => dispatch(redone()),
@@ -51,13 +53,26 @@ export function Frame({ question }: { question: Question }) {
     lens: () => setLens(!lens),
     shelf: () => setShelf(!shelf),
     newReduction: addReduction,
+    find: () => setFinding(true),
     colour: () => {
       void navigate(`/study/${study.id}/map`);
       // The word stands in the brief once the map is there.
       setTimeout(() => document.getElementById('word-colour')?.click(), 60);
     },
     help: () => setKeys(true),
-  });
+  };
+  useKeys(keyActions);
+  const actions: readonly Action[] = [
+    ...QUESTIONS.map(({ question: name, route }) => ({ name, run: () => keyActions.question(route) })),
+    { name: 'Undo', run: keyActions.undo },
+    { name: 'Redo', run: keyActions.redo },
+    { name: 'New reduction', run: keyActions.newReduction },
+    { name: 'Choose the colour of the map', run: keyActions.colour },
+    { name: 'Lens: open or fold away', run: keyActions.lens },
+    { name: 'Shelf: open or fold away', run: keyActions.shelf },
+    { name: 'All keys', run: keyActions.help },
+    { name: 'To the start page', run: () => void navigate('/') },
+  ];
 
   const besideReduction = study.recipe.reductions.find(reduction => reduction.id === study.beside);
   const double = besideReduction !== undefined && question.of === 'reduction';
@@ -101,6 +116,7 @@ export function Frame({ question }: { question: Question }) {
         )}
       </aside>
       <Shelf open={shelf} onToggle={() => setShelf(!shelf)} onAdd={addReduction} />
+      <FindDialog open={finding} actions={actions} onClose={() => setFinding(false)} />
       <KeysDialog open={keys} onClose={() => setKeys(false)} />
     </div>
   );

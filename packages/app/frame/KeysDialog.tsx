@@ -5,6 +5,7 @@ import styles from './KeysDialog.module.css';
 const KEYS: readonly (readonly [string, string])[] = [
   ...QUESTIONS.map(({ number, question }) => [String(number), question] as const),
   ['[  ]', 'previous and next reduction'],
+  ['/', 'find a column, a row or an action'],
   ['n', 'new reduction'],
   ['c', 'choose the colour of the map'],
   ['l', 'lens: open or fold away'],

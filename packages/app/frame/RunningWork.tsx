@@ -28,7 +28,8 @@ export function RunningWork() {
       ) : (
         <>
           <span className="small">
-            {job.label} {job.done > 0 && percent(job.done)}
+            {job.label}{' '}
+            {job.done > 0 && (job.size === null ? percent(job.done) : bytesRead(job.done, job.size))}
             {jobs.length > 1 && <span className="soft"> · {jobs.length - 1} waiting</span>}
           </span>
           <span className={styles.bar}>
@@ -41,4 +42,10 @@ export function RunningWork() {
       )}
     </div>
   );
+}
+
+/** 34 of 131 MB */
+function bytesRead(done: number, size: number): string {
+  const [unit, name] = size >= 1e6 ? [1e6, 'MB'] : [1e3, 'kB'];
+  return `${Math.round((done * size) / unit)} of\u00a0${Math.round(size / unit)}\u00a0${name}`;
 }

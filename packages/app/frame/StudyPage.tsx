@@ -1,9 +1,15 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
+import { problemData, type ProblemData } from '@wold/core/problem';
+import { arrangementOf } from '@wold/core/recipe/arrangementOf';
+import type { Recipe } from '@wold/core/recipe/schema';
+import { arrange } from '@wold/core/table/arrange';
+import { tableKey } from '@wold/core/table/fileTable';
 import type { Table } from '@wold/core/table/table';
+import { ProblemNote } from '../readings/Problem';
 import { questionAt } from '../readings/questions';
-import { loadStudy } from '../storage/studies';
-import { closed, opened } from '../store/studySlice';
+import { loadStudy, loadTable } from '../storage/studies';
+import { closed, opened, undone } from '../store/studySlice';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { TableContext } from '../store/TableContext';
 import { Frame } from './Frame';
@@ -13,8 +19,8 @@ import styles from './StudyPage.module.css';
 export function StudyPage() {
   const { id = '', question: route } = useParams();
   const dispatch = useAppDispatch();
-  const openId = useAppSelector(state => state.study.study?.id);
-  const [table, setTable] = useState<Table | null>(null);
+  const study = useAppSelector(state => state.study.study);
+  const [source, setSource] = useState<Table | null>(null);
   const [absent, setAbsent] = useState(false);
 
   useEffect(() => {
@@ -24,7 +30,7 @@ export function StudyPage() {
         if (!current) return;
         setAbsent(loaded === null);
         if (loaded === null) return;
-        setTable(loaded.table);
+        setSource(loaded.table);
         dispatch(opened(loaded.study));
       },
       () => current && setAbsent(true),
@@ -34,6 +40,17 @@ export function StudyPage() {
       dispatch(closed());
     };
   }, [id, dispatch]);
+
+  // Another way to read the file is another table, there and back.
+  const open = study?.id === id ? study : null;
+  const wanted = open === null ? null : tableKey(open.fileKey, open.recipe.reading);
+  useEffect(() => {
+    if (open === null || source === null || source.key === wanted) return;
+    void loadTable(open.fileKey, open.recipe.reading).then(table =>
+      table === undefined ? setAbsent(true) : setSource(table),
+    );
+  }, [wanted]); // eslint-disable-line react-hooks/exhaustive-deps -- the key stands for the rest
+  const table = useArranged(source !== null && source.key === wanted ? source : null, open?.recipe ?? null);
 
   const question = questionAt(route);
   if (question === undefined) return <Navigate to={`/study/${id}/table`} replace />;
@@ -48,10 +65,36 @@ export function StudyPage() {
       </main>
     );
   }
-  if (table === null || openId !== id) return <p className={`${styles.absent} soft`}>Opening …</p>;
+  if (table === null) return <p className={`${styles.absent} soft`}>Opening …</p>;
+  if ('what' in table) {
+    return (
+      <main className={styles.absent}>
+        <h1 className="unseen">{question.question}</h1>
+        <ProblemNote problem={table} />
+        <button type="button" className="action" onClick={() => dispatch(undone())}>
+          Undo the last change
+        </button>
+      </main>
+    );
+  }
   return (
     <TableContext value={table}>
       <Frame question={question} />
     </TableContext>
   );
+}
+
+/** The table as the recipe arranges it, the same while that does not change. */
+function useArranged(source: Table | null, recipe: Recipe | null): Table | ProblemData | null {
+  const arrangement = recipe === null ? null : arrangementOf(recipe);
+  const key = JSON.stringify(arrangement);
+  return useMemo(() => {
+    if (source === null || arrangement === null) return null;
+    try {
+      return arrange(source, arrangement);
+    } catch (thrown) {
+      return problemData(thrown);
+    }
+    // The text stands for the arrangement.
+  }, [source, key]); // eslint-disable-line react-hooks/exhaustive-deps
 }

@@ -11,6 +11,7 @@ export interface KeyActions {
   readonly shelf: () => void;
   readonly newReduction: () => void;
   readonly colour: () => void;
+  readonly find: () => void;
   readonly help: () => void;
 }
 
@@ -59,6 +60,8 @@ function plain(event: KeyboardEvent, actions: KeyActions): (() => void) | undefi
       return actions.newReduction;
     case 'c':
       return actions.colour;
+    case '/':
+      return actions.find;
     case '?':
       return actions.help;
     default:

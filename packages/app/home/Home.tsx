@@ -1,5 +1,7 @@
 import { useCallback, useEffect, useRef, useState, type DragEvent } from 'react';
 import { useNavigate } from 'react-router';
+import { readCodebook } from '@wold/core/table/codebook';
+import { readDelimited } from '@wold/core/table/readDelimited';
 import type { ProblemData } from '@wold/core/problem';
 import { createStudy, listStudies, sweepDeleted } from '../storage/studies';
 import type { StudyRecord } from '../storage/database';
@@ -13,6 +15,9 @@ import { readTable } from '../workers/pool';
 import { demoTables } from './demoTables';
 import { StudyList } from './StudyList';
 import styles from './Home.module.css';
+
+const codebookOf = (csv: string) =>
+  readCodebook(readDelimited(new TextEncoder().encode(csv), 'codebook.csv'));
 
 /** Where tables come in and studies are kept. */
 export function Home() {
@@ -30,26 +35,42 @@ export function Home() {
     void sweepDeleted().then(refresh, refresh);
   }, [refresh, notice]);
 
-  async function open(
-    source: File | Uint8Array<ArrayBuffer>,
-    fileName: string,
-    studyName?: string,
-  ): Promise<void> {
-    setProblem(null);
-    const outcome = await readTable(source, fileName).outcome;
-    if (outcome === 'stopped') return;
-    if ('problem' in outcome) return setProblem(outcome.problem);
-    try {
-      const study = await createStudy(outcome.value, studyName ?? outcome.value.name);
-      await navigate(`/study/${study.id}/table`);
-    } catch (error) {
-      setProblem({
-        what: `the table was read but could not be kept in this browser (${(error as Error).message})`,
-        where: fileName,
-        remedy: 'Delete studies you no longer need below, and open the file again.',
-      });
-    }
-  }
+  const open = useCallback(
+    async (file: Blob, fileName: string, studyName?: string, codebook?: string): Promise<void> => {
+      setProblem(null);
+      const outcome = await readTable(file, fileName).outcome;
+      if (outcome === 'stopped') return;
+      if ('problem' in outcome) return setProblem(outcome.problem);
+      try {
+        const study = await createStudy(
+          outcome.value,
+          studyName ?? outcome.value.name,
+          file,
+          codebook === undefined ? [] : codebookOf(codebook),
+        );
+        await navigate(`/study/${study.id}/table`);
+      } catch (error) {
+        setProblem({
+          what: `the table was read but could not be kept in this browser (${(error as Error).message})`,
+          where: fileName,
+          remedy: 'Delete studies you no longer need below, and open the file again.',
+        });
+      }
+    },
+    [navigate],
+  );
+
+  useEffect(() => {
+    const paste = (event: ClipboardEvent) => {
+      if (event.target instanceof HTMLInputElement) return;
+      const text = event.clipboardData?.getData('text/plain') ?? '';
+      if (text.trim() === '') return;
+      event.preventDefault();
+      void open(new Blob([text]), 'Pasted table');
+    };
+    window.addEventListener('paste', paste);
+    return () => window.removeEventListener('paste', paste);
+  }, [open]);
 
   function drop(event: DragEvent): void {
     event.preventDefault();
@@ -90,7 +111,8 @@ export function Home() {
           >
             <strong>Drop a table here, or pick a file</strong>
             <span className="soft">
-              CSV, TSV, JSON or Parquet, with a row for each case and a column for each measure
+              CSV, TSV, XLSX, Parquet, Arrow or JSON, with a row for each case and a column for each measure;
+              or a matrix of correlations. Cells copied from a spreadsheet can be pasted here.
             </span>
           </button>
           <input
@@ -98,7 +120,7 @@ export function Home() {
             type="file"
             hidden
             aria-label="Table file"
-            accept=".csv,.tsv,.txt,.tab,.dat,.json,.parquet,text/csv,text/tab-separated-values,text/plain,application/json"
+            accept=".csv,.tsv,.txt,.tab,.dat,.json,.parquet,.arrow,.feather,.xlsx,text/csv,text/tab-separated-values,text/plain,application/json"
             onChange={event => {
               const file = event.target.files?.[0];
               event.target.value = '';
@@ -109,11 +131,11 @@ export function Home() {
           <p className="soft small">The table stays in this browser. Nothing is sent anywhere.</p>
           <h2>Made-up tables to try</h2>
           <ul className={styles.demos}>
-            {demoTables.map(({ name, fileName, what, make }) => (
+            {demoTables.map(({ name, fileName, what, make, codebook }) => (
               <li key={name}>
                 <button
                   type="button"
-                  onClick={() => void open(new TextEncoder().encode(make()), fileName, name)}
+                  onClick={() => void open(new Blob([make()]), fileName, name, codebook?.())}
                 >
                   <strong>{name}</strong>
                   <span className="soft small">{what}</span>

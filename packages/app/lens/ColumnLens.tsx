@@ -2,15 +2,20 @@ import { preparationOf } from '@wold/core/recipe/run';
 import type { Recipe } from '@wold/core/recipe/schema';
 import type { LevelDescription, NumberDescription } from '@wold/core/table/describe';
 import { ROLES, canHaveRole } from '@wold/core/table/role';
+import type { LevelColumn } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
 import { coefficient, count, figure } from '../charts/format';
 import { HistogramPicture } from '../charts/HistogramPicture';
 import { useResult } from '../results/useResult';
 import { useAccount, useDescription } from '../results/stages';
-import { selected, withRoles } from '../store/studySlice';
+import { selected, withoutMadeColumn, withRoles } from '../store/studySlice';
 import { useAppDispatch } from '../store/store';
 import { useTable } from '../store/TableContext';
 import { useEdit, useRecipe } from '../store/useStudy';
+import { BinsForm } from './BinsForm';
+import { ColumnSheet } from './ColumnSheet';
+import { LevelsSheet } from './LevelsSheet';
+import { ReasonForm } from './ReasonForm';
 import { DivergingBar } from '../charts/DivergingBar';
 import { Fact } from './DimensionLens';
 import styles from './Lens.module.css';
@@ -27,8 +32,10 @@ export function ColumnLens({ name }: { name: string }) {
   const { value: account } = useAccount();
   const column = findColumn(table, name);
   const description = descriptions?.find(described => described.name === name);
-  const role = recipe.columns.find(entry => entry.name === name)?.role;
-  if (column === undefined || description === undefined || role === undefined) return null;
+  const said = recipe.columns.find(entry => entry.name === name);
+  if (column === undefined || description === undefined || said === undefined) return null;
+  const { role } = said;
+  const made = recipe.made.find(other => other.name === name);
   return (
     <div>
       <div className={styles.head}>
@@ -38,9 +45,22 @@ export function ColumnLens({ name }: { name: string }) {
         </button>
       </div>
       <p className="soft small">
-        {role}; guessed {description.guess.role}: {description.guess.reason}
+        {role}
+        {said.aside !== undefined && `: ${said.aside}`}
+        {made === undefined
+          ? `; guessed ${description.guess.role}: ${description.guess.reason}`
+          : `, made from ${made.from}`}
       </p>
-      {description.kind === 'number' ? <Numbers of={description} /> : <Levels of={description} />}
+      {said.wording !== undefined && <p className={styles.wording}>{said.wording}</p>}
+      {description.kind === 'number' ? (
+        <Numbers of={description} />
+      ) : (
+        <Levels of={description} listed={role !== 'label'} />
+      )}
+      <ColumnSheet column={column} description={description} />
+      {column.kind === 'levels' && role === 'label' && (
+        <LevelsSheet column={column} counts={levelCounts(column)} />
+      )}
       {account?.measures.includes(name) && <Relations recipe={recipe} measure={name} />}
       <div className={styles.actions}>
         {role === 'aside' ? (
@@ -57,17 +77,43 @@ export function ColumnLens({ name }: { name: string }) {
               </button>
             ))
         ) : (
+          <ColumnAside name={name} />
+        )}
+        {description.kind === 'number' && <BinsForm name={name} />}
+        {made !== undefined && (
           <button
             type="button"
             className="action"
-            onClick={() => edit(withRoles(recipe, [name], 'aside'), `role ${name}`)}
+            onClick={() => {
+              edit(withoutMadeColumn(recipe, name), `made ${name}`);
+              dispatch(selected({}));
+            }}
           >
-            Set aside
+            Delete this column
           </button>
         )}
       </div>
     </div>
   );
+}
+
+/** Sets a column aside with a reason. */
+function ColumnAside({ name }: { name: string }) {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  return (
+    <ReasonForm
+      action="Set aside"
+      asks="Why? Enter sets it aside."
+      onReason={why => edit(withRoles(recipe, [name], 'aside', why), `role ${name}`)}
+    />
+  );
+}
+
+function levelCounts({ codes, levels, missing }: LevelColumn): number[] {
+  const counts = new Array<number>(levels.length).fill(0);
+  for (let row = 0; row < codes.length; row++) if (missing?.[row] !== 1) counts[codes[row]!]!++;
+  return counts;
 }
 
 function Numbers({ of }: { of: NumberDescription }) {
@@ -93,16 +139,17 @@ function Numbers({ of }: { of: NumberDescription }) {
   );
 }
 
-function Levels({ of }: { of: LevelDescription }) {
+/** @param listed whether its commonest entries are listed; those of a label stand below in their order */
+function Levels({ of, listed }: { of: LevelDescription; listed: boolean }) {
   return (
     <>
       <dl className={styles.facts}>
         <Fact name="entries" value={`${of.present.toLocaleString('en')}, ${of.missing} missing`} />
         <Fact name="different" value={of.distinct.toLocaleString('en')} />
       </dl>
-      <h3 className={styles.section}>Commonest</h3>
+      {listed && <h3 className={styles.section}>Commonest</h3>}
       <dl className={styles.facts}>
-        {of.commonest.map(({ level, count: rows }) => (
+        {(listed ? of.commonest : []).map(({ level, count: rows }) => (
           <Fact key={level} name={level.slice(0, 60)} value={count(rows, 'row')} />
         ))}
       </dl>

@@ -1,8 +1,7 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import type { Account } from '@wold/core/preparation/prepare';
-import type { RowLeftOut } from '@wold/core/preparation/treat';
-import { LONGEST_REASON } from '@wold/core/recipe/schema';
+import type { RowLeftOut } from '@wold/core/preparation/chooseRows';
 import { levelAt, textAt, type LevelColumn } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
 import { count, figure, fixed, shortName } from '../charts/format';
@@ -13,6 +12,7 @@ import { useAppDispatch } from '../store/store';
 import { useTable } from '../store/TableContext';
 import { useEdit, useHand, useRecipe, useStudy } from '../store/useStudy';
 import { setsApart } from './apart';
+import { ReasonForm } from './ReasonForm';
 import { DivergingBar } from '../charts/DivergingBar';
 import styles from './Lens.module.css';
 
@@ -60,11 +60,10 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
   );
 }
 
-/** Sets the rows aside with a reason, or brings them back. */
+/** Sets the rows aside with a reason, only places them, or brings them back. */
 function SetAside({ rows }: { rows: readonly number[] }) {
   const recipe = useRecipe();
   const edit = useEdit();
-  const [reason, setReason] = useState<string | null>(null);
   const aside = new Set(recipe.preparation.rowsAside.rows.map(({ row }) => row));
   if (rows.every(row => aside.has(row))) {
     return (
@@ -77,33 +76,23 @@ function SetAside({ rows }: { rows: readonly number[] }) {
       </button>
     );
   }
-  if (reason === null) {
-    return (
-      <button type="button" className="action" onClick={() => setReason('')}>
-        Set aside
-      </button>
-    );
-  }
+  const them = rows.length === 1 ? 'it' : 'them';
   return (
-    <form
-      className={styles.reason}
-      onSubmit={event => {
-        event.preventDefault();
-        edit(withRowsAside(recipe, rows, reason.trim() || 'by hand'), 'rows aside');
-        setReason(null);
-      }}
-    >
-      <label>
-        <span className="soft small">Why? Enter sets {rows.length === 1 ? 'it' : 'them'} aside.</span>
-        <input
-          autoFocus
-          value={reason}
-          maxLength={LONGEST_REASON}
-          onChange={event => setReason(event.target.value)}
-          onKeyDown={event => event.key === 'Escape' && setReason(null)}
-        />
-      </label>
-    </form>
+    <>
+      <ReasonForm
+        action="Set aside"
+        asks={`Why? Enter sets ${them} aside.`}
+        onReason={why => edit(withRowsAside(recipe, rows, why), 'rows aside')}
+      />
+      <button
+        type="button"
+        className="action"
+        title="On the map, but in no figure"
+        onClick={() => edit(withRowsAside(recipe, rows, 'by hand', true), 'rows placed')}
+      >
+        Only place {them}
+      </button>
+    </>
   );
 }
 
@@ -124,6 +113,7 @@ function OneRow({ row, account }: { row: number; account: Account | null }) {
       <p className="soft small">
         Row {row + 1}
         {leftOut && `, ${leftOutWords(leftOut)}`}
+        {account?.placedRows.includes(row) && ', placed and not used'}
       </p>
       <table className={styles.values}>
         <thead>
@@ -239,6 +229,10 @@ function leftOutWords({ step, because }: RowLeftOut): string {
   switch (step) {
     case 'set aside':
       return `set aside: ${what}`;
+    case 'filter':
+      return `left out by its ${what}`;
+    case 'repeat':
+      return 'left out: it repeats an earlier row';
     case 'missing':
       return `left out: it lacks ${what}`;
     case 'weight':

@@ -80,6 +80,8 @@ const components = (kept: number, correlations: number[], measures = ['a', 'b', 
     correlations: matrix,
     communalities,
     scores: { rows: 3, columns: kept, values: Float64Array.from({ length: 3 * kept }, (_, i) => i - 1) },
+    placedRows: new Uint32Array(0),
+    placedScores: { rows: 0, columns: kept, values: new Float64Array(0) },
   };
 };
 

@@ -7,7 +7,8 @@ import type { QuestionRoute } from '../readings/questions';
 export interface StudyRecord {
   readonly id: string;
   readonly name: string;
-  readonly tableKey: string;
+  /** Key of the file that its table is read from. */
+  readonly fileKey: string;
   readonly recipe: Recipe;
   /** Earlier recipes, oldest first, and those undone, newest first. They share their unchanged parts. */
   readonly past: readonly Recipe[];
@@ -25,6 +26,13 @@ export interface StudyRecord {
   readonly deleted: number | null;
 }
 
+/** A file as it was brought, so that it can be read in another way. */
+export interface FileRecord {
+  readonly key: string;
+  readonly name: string;
+  readonly content: Blob;
+}
+
 export interface ResultRecord {
   readonly key: string;
   readonly result: unknown;
@@ -34,11 +42,13 @@ export interface ResultRecord {
 class WoldDatabase extends Dexie {
   studies!: EntityTable<StudyRecord, 'id'>;
   studyTables!: EntityTable<Table, 'key'>;
+  files!: EntityTable<FileRecord, 'key'>;
   results!: EntityTable<ResultRecord, 'key'>;
 
   constructor() {
     super('wold');
     this.version(1).stores({ studies: 'id, changed', studyTables: 'key', results: 'key, used' });
+    this.version(2).stores({ files: 'key' });
   }
 }
 

@@ -1,15 +1,27 @@
+import type { CodebookEntry } from '@wold/core/table/codebook';
+import { withCodebook } from '@wold/core/recipe/withCodebook';
 import { freshRecipe } from '@wold/core/recipe/fresh';
-import type { Table } from '@wold/core/table/table';
+import { tableKey } from '@wold/core/table/fileTable';
+import type { ReadingChoices, Table } from '@wold/core/table/table';
 import { database, type StudyRecord } from './database';
 
-/** Makes a study of a table and keeps both. @throws what the browser throws when it has no room */
-export async function createStudy(table: Table, name: string): Promise<StudyRecord> {
-  const recipe = freshRecipe(table);
+/**
+ * Makes a study of a table and keeps both, and the file where there is room for it.
+ *
+ * @throws what the browser throws when it has no room for the table
+ */
+export async function createStudy(
+  table: Table,
+  name: string,
+  file?: Blob,
+  codebook: readonly CodebookEntry[] = [],
+): Promise<StudyRecord> {
+  const { recipe } = withCodebook(freshRecipe(table), codebook);
   const now = Date.now();
   const study: StudyRecord = {
     id: crypto.randomUUID(),
     name: await unusedName(name),
-    tableKey: table.key,
+    fileKey: table.fileKey,
     recipe,
     past: [],
     future: [],
@@ -22,10 +34,34 @@ export async function createStudy(table: Table, name: string): Promise<StudyReco
     deleted: null,
   };
   await database.transaction('rw', database.studies, database.studyTables, async () => {
-    if ((await database.studyTables.get(table.key)) === undefined) await database.studyTables.put(table);
+    if ((await database.studyTables.where('key').equals(table.key).count()) === 0) {
+      await database.studyTables.put(table);
+    }
     await database.studies.put(study);
   });
+  if (file !== undefined) await keepFile(table.fileKey, table.name, file);
   return study;
+}
+
+/** Without its file a study does all but read it in another way. */
+async function keepFile(key: string, name: string, content: Blob): Promise<void> {
+  try {
+    if ((await database.files.where('key').equals(key).count()) === 0) {
+      await database.files.put({ key, name, content });
+    }
+  } catch {
+    // No room: see above.
+  }
+}
+
+/** The file that a table was read from, or undefined where it is not kept. */
+export async function loadFile(key: string): Promise<{ name: string; content: Blob } | undefined> {
+  return database.files.get(key);
+}
+
+/** Keeps a table that the study's file was read into anew. */
+export async function keepTable(table: Table): Promise<void> {
+  await database.studyTables.put(table);
 }
 
 /** Studies that are not deleted, last changed first. */
@@ -34,11 +70,16 @@ export async function listStudies(): Promise<StudyRecord[]> {
   return all.filter(study => study.deleted === null);
 }
 
+/** The table that a file was read into with these choices, or undefined where it is not kept. */
+export async function loadTable(fileKey: string, reading: ReadingChoices): Promise<Table | undefined> {
+  return database.studyTables.get(tableKey(fileKey, reading));
+}
+
 /** A study and its table, or null where either is not kept in this browser. */
 export async function loadStudy(id: string): Promise<{ study: StudyRecord; table: Table } | null> {
   const study = await database.studies.get(id);
   if (study === undefined || study.deleted !== null) return null;
-  const table = await database.studyTables.get(study.tableKey);
+  const table = await loadTable(study.fileKey, study.recipe.reading);
   return table === undefined ? null : { study, table };
 }
 
@@ -67,12 +108,21 @@ const UNDO_TIME = 10 * 60_000;
 
 /** Removes studies deleted a while ago, and tables that no study needs any more. */
 export async function sweepDeleted(): Promise<void> {
-  await database.transaction('rw', database.studies, database.studyTables, async () => {
+  await database.transaction('rw', database.studies, database.studyTables, database.files, async () => {
     const bound = Date.now() - UNDO_TIME;
     await database.studies.filter(study => study.deleted !== null && study.deleted < bound).delete();
-    const needed = new Set((await database.studies.toArray()).map(study => study.tableKey));
-    const kept = await database.studyTables.toCollection().primaryKeys();
-    await database.studyTables.bulkDelete(kept.filter(key => !needed.has(key)));
+    const studies = await database.studies.toArray();
+    const files = new Set(studies.map(study => study.fileKey));
+    // Undo may lead back to a table that was read in another way.
+    const tables = new Set(
+      studies.flatMap(({ fileKey, recipe, past, future }) =>
+        [recipe, ...past, ...future].map(({ reading }) => tableKey(fileKey, reading)),
+      ),
+    );
+    const keptTables = await database.studyTables.toCollection().primaryKeys();
+    await database.studyTables.bulkDelete(keptTables.filter(key => !tables.has(key)));
+    const keptFiles = await database.files.toCollection().primaryKeys();
+    await database.files.bulkDelete(keptFiles.filter(key => !files.has(key)));
   });
 }
 

@@ -28,7 +28,7 @@ const hand = recipe.reductions[0]!;
 const record: StudyRecord = {
   id: 's',
   name: 'made',
-  tableKey: table.key,
+  fileKey: table.fileKey,
   recipe,
   past: [],
   future: [],
@@ -93,11 +93,13 @@ describe('changes of the recipe', () => {
     expect(aside.preparation.rowsAside).toEqual({
       of: table.key,
       rows: [
-        { row: 0, reason: 'burnt' },
-        { row: 2, reason: 'burnt' },
+        { row: 0, reason: 'burnt', placed: false },
+        { row: 2, reason: 'burnt', placed: false },
       ],
     });
-    expect(withRowsAside(aside, [0], null).preparation.rowsAside.rows).toEqual([{ row: 2, reason: 'burnt' }]);
+    expect(withRowsAside(aside, [0], null).preparation.rowsAside.rows).toEqual([
+      { row: 2, reason: 'burnt', placed: false },
+    ]);
     expect(checkRecipe(aside, 'r')).toEqual(aside);
   });
 

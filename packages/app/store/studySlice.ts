@@ -139,14 +139,42 @@ function withHand(study: StudyRecord): StudyRecord {
   return { ...study, hand, beside };
 }
 
-/** The recipe with another role for some columns. */
-export function withRoles(recipe: Recipe, names: readonly string[], role: Role): Recipe {
+/** The recipe with another role for some columns, and why where they are set aside. */
+export function withRoles(recipe: Recipe, names: readonly string[], role: Role, why?: string): Recipe {
   const columns = recipe.columns.map(column => {
-    if (names.includes(column.name)) return { ...column, role };
+    const { aside: _, ...others } = column;
+    if (names.includes(column.name)) return { ...others, role, ...(why ? { aside: why } : {}) };
     // One column weighs the rows.
     return role === 'weight' && column.role === 'weight' ? { ...column, role: 'aside' as const } : column;
   });
   return { ...recipe, columns };
+}
+
+/** The recipe with a label made from another column; one of the same name is made anew. */
+export function withMadeColumn(recipe: Recipe, made: Recipe['made'][number]): Recipe {
+  const others = recipe.made.filter(({ name }) => name !== made.name);
+  const known = recipe.columns.some(({ name }) => name === made.name);
+  return {
+    ...recipe,
+    made: [...others, made],
+    columns: known ? recipe.columns : [...recipe.columns, { name: made.name, role: 'label' }],
+  };
+}
+
+/** The recipe without a made column, nor any that is made from it. */
+export function withoutMadeColumn(recipe: Recipe, name: string): Recipe {
+  const gone = new Set([name]);
+  for (const made of recipe.made) if (gone.has(made.from)) gone.add(made.name);
+  return {
+    ...recipe,
+    made: recipe.made.filter(made => !gone.has(made.name)),
+    columns: recipe.columns.filter(column => !gone.has(column.name)),
+    reductions: recipe.reductions.map(reduction =>
+      reduction.map.colour !== null && gone.has(reduction.map.colour)
+        ? { ...reduction, map: { ...reduction.map, colour: null } }
+        : reduction,
+    ),
+  };
 }
 
 /** The recipe with another preparation. */
@@ -154,11 +182,16 @@ export function withPreparation(recipe: Recipe, change: Partial<Recipe['preparat
   return { ...recipe, preparation: { ...recipe.preparation, ...change } };
 }
 
-/** The recipe with rows set aside, or brought back where there is no reason. */
-export function withRowsAside(recipe: Recipe, rows: readonly number[], reason: string | null): Recipe {
+/** The recipe with rows set aside, or only placed; or brought back where there is no reason. */
+export function withRowsAside(
+  recipe: Recipe,
+  rows: readonly number[],
+  reason: string | null,
+  placed = false,
+): Recipe {
   const { rowsAside } = recipe.preparation;
   const others = rowsAside.rows.filter(({ row }) => !rows.includes(row));
-  const added = reason === null ? [] : rows.map(row => ({ row, reason }));
+  const added = reason === null ? [] : rows.map(row => ({ row, reason, placed }));
   const all = [...others, ...added].sort((a, b) => a.row - b.row);
   return withPreparation(recipe, { rowsAside: { ...rowsAside, rows: all } });
 }

@@ -23,6 +23,9 @@ const NAMES = [
   'bilberry',
 ];
 
+/** How many colours there are before they come round again. */
+export const LABEL_COLOURS = 10;
+
 /** Colours of levels in their order. */
 export const labelColours: Readonly<Record<Mode, readonly string[]>> = {
   light: '#5863B7 #D98B09 #861309 #74B1BB #623754 #7B7358 #BB9587 #9984ED #33807B #4A3191'.split(' '),

@@ -1,8 +1,8 @@
-import { expose } from 'comlink';
+import { expose, transfer } from 'comlink';
 import { problemData, type ProblemData } from '@wold/core/problem';
 import { compute, type Request, type Results } from '@wold/core/recipe/run';
 import { readTable } from '@wold/core/table/readTable';
-import type { Table } from '@wold/core/table/table';
+import type { ReadingChoices, Table } from '@wold/core/table/table';
 
 /** What a job comes to: a value, or a problem as plain data. */
 export type Outcome<T> = { readonly value: T } | { readonly problem: ProblemData };
@@ -20,16 +20,19 @@ const worker = {
     keep(tables, table.key, table, TABLES_KEPT);
   },
 
-  /** Reads a file or bytes into a table. */
+  /** Reads a file into a table, which is handed over whole. */
   async read(
-    source: File | Uint8Array<ArrayBuffer>,
+    file: Blob,
     name: string,
+    choices: ReadingChoices,
     progress: (done: number) => void,
   ): Promise<Outcome<Table>> {
-    return outcome(async () => {
-      const bytes = source instanceof Uint8Array ? source : new Uint8Array(await source.arrayBuffer());
-      return readTable(bytes, name, { progress: seldom(progress) });
-    });
+    const source = {
+      size: file.size,
+      read: async (from: number, to: number) => new Uint8Array(await file.slice(from, to).arrayBuffer()),
+    };
+    const result = await outcome(() => readTable(source, name, { progress: seldom(progress) }, choices));
+    return 'value' in result ? transfer(result, buffersOf(result.value)) : result;
   },
 
   /** Computes a result on a table that was adopted before. */
@@ -70,6 +73,15 @@ function keep<T>(map: Map<string, T>, key: string, value: T, most: number): void
     if (map.size <= most) break;
     map.delete(oldest);
   }
+}
+
+function buffersOf(table: Table): ArrayBuffer[] {
+  const arrays = table.columns.flatMap(column => [
+    column.kind === 'number' ? column.values : column.codes,
+    column.missing,
+    column.exceptions?.rows,
+  ]);
+  return [...new Set(arrays.flatMap(array => (array ? [array.buffer as ArrayBuffer] : [])))];
 }
 
 function seldom(progress: (done: number) => void): (done: number) => void {

@@ -1,7 +1,7 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import type { ProblemData } from '@wold/core/problem';
 import type { Request, Results } from '@wold/core/recipe/run';
-import type { Table } from '@wold/core/table/table';
+import type { ReadingChoices, Table } from '@wold/core/table/table';
 import type { ComputeWorker, Outcome } from './compute.worker';
 
 /** Work under way, as the screen shows it. */
@@ -11,6 +11,8 @@ export interface Job {
   /** From 0 to 1. */
   readonly done: number;
   readonly since: number;
+  /** Bytes to be read, where a file is. */
+  readonly size: number | null;
 }
 
 /** A piece of work handed to the pool. */
@@ -65,8 +67,13 @@ export function stopJob(id: number): void {
 }
 
 /** Reads a file into a table. */
-export function readTable(source: File | Uint8Array<ArrayBuffer>, name: string): Ticket<Table> {
-  return enter<Table>(`reading ${name}`, null, (seat, progress) => seat.remote.read(source, name, progress));
+export function readTable(file: Blob, name: string, choices: ReadingChoices = {}): Ticket<Table> {
+  return enter<Table>(
+    `reading ${name}`,
+    null,
+    (seat, progress) => seat.remote.read(file, name, choices, progress),
+    file.size,
+  );
 }
 
 /** Computes a result of a table, on a worker that knows the table where one is free. */
@@ -84,11 +91,12 @@ function enter<T>(
   label: string,
   tableKey: string | null,
   start: (seat: Seat, progress: (done: number) => void) => Promise<Outcome<T>>,
+  size: number | null = null,
 ): Ticket<T> {
   let settle!: (outcome: Outcome<T> | 'stopped') => void;
   const outcome = new Promise<Outcome<T> | 'stopped'>(resolve => (settle = resolve));
   const entry: Entry = {
-    job: { id: nextId++, label, done: 0, since: performance.now() },
+    job: { id: nextId++, label, done: 0, since: performance.now(), size },
     tableKey,
     seat: null,
     settle: settle as Entry['settle'],

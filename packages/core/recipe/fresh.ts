@@ -27,6 +27,36 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
   };
 }
 
+/**
+ * The recipe for the same file read in another way: what was said of a column holds where it is still there and fits;
+ * rows set aside are forgotten where the rows are no longer the same.
+ */
+export function rereadRecipe(
+  recipe: Recipe,
+  before: Table,
+  table: Table,
+  reading: Recipe['reading'],
+): Recipe {
+  const fresh = freshRecipe(table, reading);
+  const known = new Map(recipe.columns.map(column => [column.name, column]));
+  const sources = new Set(table.columns.map(column => column.name));
+  const made = recipe.made.filter(({ from }) => sources.has(from));
+  const names = new Set(made.map(({ name }) => name));
+  const columns = fresh.columns.map((column, index) => {
+    const old = known.get(column.name);
+    return old !== undefined && canHaveRole(table.columns[index]!, old.role) ? old : column;
+  });
+  const sameRows = before.rows === table.rows;
+  const { rowsAside } = recipe.preparation;
+  return {
+    ...recipe,
+    reading,
+    columns: [...columns, ...recipe.columns.filter(({ name }) => names.has(name))],
+    made,
+    preparation: { ...recipe.preparation, rowsAside: sameRows ? rowsAside : { ...rowsAside, rows: [] } },
+  };
+}
+
 /** A reduction by principal components as a new study has it. */
 export function freshReduction(id: string, name: string, colour: string | null): Reduction {
   return {

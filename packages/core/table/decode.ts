@@ -67,7 +67,7 @@ export function likelyEncoding(bytes: Uint8Array, name: string): Dialect['encodi
 }
 
 /** A decoder that, where the encoding was found rather than chosen, refuses what is not UTF-8: see {@link isNotUtf8}. */
-export function textDecoder(encoding: Dialect['encoding'], found: boolean): TextDecoder {
+export function textDecoder(encoding: Dialect['encoding'], found: boolean): InstanceType<typeof TextDecoder> {
   return new TextDecoder(LABELS[encoding], { fatal: found && encoding === 'UTF-8' });
 }
 

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { entry } from '../algebra/matrix';
 import type { Components } from '../components/components';
 import { leadingDimensions } from '../components/leading';
 import type { Account } from '../preparation/prepare';
@@ -27,25 +28,35 @@ export interface ReductionOutput {
 export function reductionFiles(output: ReductionOutput): OutputFile[] {
   const stem = fileStem(output.name);
   return [
-    { name: `${stem}-scores.csv`, text: scoresCsv(output) },
+    // A matrix of relations has no rows to be scored.
+    ...(output.table.matrix === null ? [{ name: `${stem}-scores.csv`, text: scoresCsv(output) }] : []),
     { name: `${stem}-loadings.csv`, text: loadingsCsv(output) },
     { name: `${stem}-coefficients.csv`, text: coefficientsCsv(output) },
     { name: `${stem}-eigenvalues.csv`, text: eigenvaluesCsv(output) },
   ];
 }
 
-/** The original columns, every row, and each kept dimension's scores; empty where a row was left out. */
+/**
+ * The original columns, every row, and each kept dimension's scores: empty where a row was left out; with a column that
+ * tells used from placed rows where some were only placed.
+ */
 export function scoresCsv({ table, names, components }: ReductionOutput): string {
-  const { kept, scores, rows } = components;
+  const { kept, scores, rows, placedRows, placedScores } = components;
   const place = new Map([...rows].map((row, index) => [row, index]));
+  const placed = new Map([...placedRows].map((row, index) => [row, index]));
   const taken = new Set(table.columns.map(column => column.name));
   const header = [...taken];
   for (let d = 0; d < kept; d++) header.push(unusedName(dimensionName(names, d + 1), taken));
+  if (placed.size > 0) header.push(unusedName('used', taken));
   const body = Array.from({ length: table.rows }, (_, row) => {
     const entries = table.columns.map(column => textAt(column, row));
-    const index = place.get(row);
-    for (let d = 0; d < kept; d++)
-      entries.push(index === undefined ? '' : String(scores.values[d * rows.length + index]));
+    const used = place.get(row);
+    const only = placed.get(row);
+    for (let d = 0; d < kept; d++) {
+      if (used !== undefined) entries.push(String(entry(scores, used, d)));
+      else entries.push(only === undefined ? '' : String(entry(placedScores, only, d)));
+    }
+    if (placed.size > 0) entries.push(used !== undefined ? 'yes' : only === undefined ? '' : 'placed');
     return entries;
   });
   return csv([header, ...body]);
@@ -128,6 +139,13 @@ export function accountCsv(table: Table, account: Account): string {
       const was = Number.isNaN(from) ? textAt(findColumn(table, measure)!, at) : String(from);
       return [step, row(at), measure, was, String(to)];
     }),
+    ...account.reversals.map(({ measure, least, most }) => [
+      'reversed',
+      '',
+      measure,
+      `${least} to ${most}`,
+      `${most} to ${least}`,
+    ]),
     ...account.transforms.map(({ measure, transform, power }) => [
       'transformed',
       '',

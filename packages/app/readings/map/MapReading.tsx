@@ -23,6 +23,14 @@ import styles from './MapReading.module.css';
 /** Where does each row sit? The rows on two dimensions. */
 export function MapReading({ reduction }: { reduction: Reduction }) {
   const components = useComponents(reduction);
+  const { matrix } = useTable();
+  if (matrix !== null) {
+    return (
+      <p className={`${styles.none} soft`}>
+        The table holds the {matrix.kind}s of its columns, and no rows that could be placed.
+      </p>
+    );
+  }
   return (
     <Resulting reading={components}>{value => <RowMap reduction={reduction} components={value} />}</Resulting>
   );
@@ -83,7 +91,7 @@ function RowMap({ reduction, components }: { reduction: Reduction; components: C
   return (
     <div className={styles.map}>
       <ChartHost
-        label={`Map of ${points.rows.length} rows`}
+        label={`Map of ${points.used} rows${points.rows.length > points.used ? ` and ${points.rows.length - points.used} only placed` : ''}`}
         fileStem={`${fileStem(reduction.name)}-map`}
         option={option}
         numbers={numbers}

@@ -24,8 +24,18 @@ export type Colouring =
     }
   | { readonly kind: 'alike' };
 
-/** The colouring of rows by a column, over the rows in use. */
-export function colouring(column: Column | null, rows: Uint32Array, mode: Mode, tokens: Tokens): Colouring {
+/**
+ * The colouring of rows by a column, over the rows in use.
+ *
+ * @param colours places among the label colours that the study gives to levels
+ */
+export function colouring(
+  column: Column | null,
+  rows: Uint32Array,
+  mode: Mode,
+  tokens: Tokens,
+  colours: Readonly<Record<string, number>> = {},
+): Colouring {
   if (column === null) return { kind: 'alike' };
   if (column.kind === 'number') {
     const values = [...rows].map(row => numberAt(column, row)).filter(value => !Number.isNaN(value));
@@ -46,7 +56,7 @@ export function colouring(column: Column | null, rows: Uint32Array, mode: Mode, 
       code,
       count,
       name: code < 0 ? `no ${column.name} given` : column.levels[code]!,
-      style: code < 0 ? unlabelled(tokens) : labelStyle(code, mode),
+      style: code < 0 ? unlabelled(tokens) : labelStyle(colours[column.levels[code]!] ?? code, mode),
     }));
   return { kind: 'levels', groups, codeOf };
 }

@@ -9,6 +9,7 @@ const points: Points = {
   rows: Uint32Array.of(0, 1, 2, 3),
   x: Float64Array.of(-2, 0, 1, 3),
   y: Float64Array.of(1, -1, 0, 2),
+  used: 4,
   flat: false,
 };
 const view = { x: 0, y: 0, unit: 0.01 };

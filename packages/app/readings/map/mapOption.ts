@@ -41,7 +41,8 @@ export function mapOption(content: MapContent, view: View, tokens: Tokens, size:
     nameGap: -8,
   };
   const at = (index: number) => [points.x[index]!, points.y[index]!];
-  const indices = [...Array(n).keys()];
+  const indices = [...Array(points.used).keys()];
+  const placed = [...Array(n - points.used).keys()].map(index => points.used + index);
   return {
     grid: { left: 0, right: 0, top: 0, bottom: 0, outerBoundsMode: 'none' },
     xAxis: {
@@ -79,13 +80,14 @@ export function mapOption(content: MapContent, view: View, tokens: Tokens, size:
         },
       },
       ...groupSeries(colouring, isolated, points, indices, at, dot, tokens),
+      placedSeries(colouring, points, placed, at, dot, tokens),
       {
         type: 'scatter',
         silent: true,
         symbol: 'circle',
         symbolSize: dot + 8,
         itemStyle: { color: 'transparent', borderColor: tokens.sward, borderWidth: 2 },
-        data: indices.filter(index => selected.has(points.rows[index]!)).map(at),
+        data: [...indices, ...placed].filter(index => selected.has(points.rows[index]!)).map(at),
         z: 5,
       },
     ],
@@ -96,6 +98,37 @@ export function mapOption(content: MapContent, view: View, tokens: Tokens, size:
 function tickWithin([least, most]: readonly [number, number], { unit }: View): (value: number) => string {
   const edge = 16 * unit;
   return value => (value > least + edge && value < most - edge ? figure(value) : '');
+}
+
+/** Rows that are placed and not used: hollow, in their group's colour and shape. */
+function placedSeries(
+  colouring: Colouring,
+  points: Points,
+  placed: readonly number[],
+  at: (index: number) => number[],
+  dot: number,
+  tokens: Tokens,
+) {
+  return {
+    type: 'scatter' as const,
+    silent: true,
+    z: 4,
+    data: placed.map(index => {
+      const row = points.rows[index]!;
+      const group =
+        colouring.kind === 'levels'
+          ? colouring.groups.find(({ code }) => code === colouring.codeOf(row))
+          : undefined;
+      const colour =
+        group?.style.colour ?? (colouring.kind === 'number' ? colouring.colourOf(row) : tokens.ink);
+      return {
+        value: at(index),
+        symbol: group?.style.symbol.replace('emptyCircle', 'circle') ?? 'circle',
+        symbolSize: dot,
+        itemStyle: { color: tokens.paper, borderColor: colour, borderWidth: 2 },
+      };
+    }),
+  };
 }
 
 function groupSeries(

@@ -2,25 +2,41 @@ import { columnOf } from '@wold/core/algebra/matrix';
 import type { Components } from '@wold/core/components/components';
 import type { Colouring } from './colouring';
 
-/** Where the rows in use are drawn; index i is row `rows[i]` of the table. */
+/** Where rows are drawn, those in use first; index i is row `rows[i]` of the table. */
 export interface Points {
   readonly rows: Uint32Array;
   readonly x: Float64Array;
   readonly y: Float64Array;
+  /** How many of them are in use; the others are only placed. */
+  readonly used: number;
   /** Whether y is a dimension, or only parts the groups because one dimension is kept. */
   readonly flat: boolean;
 }
 
 /** The points of two dimensions, counted from 1; with one dimension kept, groups stand above each other. */
 export function pointsOf(components: Components, x: number, y: number, by: Colouring): Points {
-  const { rows, scores, kept } = components;
-  const across = columnOf(scores, Math.min(x, kept) - 1);
-  if (kept > 1) return { rows, x: across, y: columnOf(scores, Math.min(y, kept) - 1), flat: false };
+  const { scores, placedScores, kept } = components;
+  const rows = joined(Uint32Array, components.rows, components.placedRows);
+  const used = components.rows.length;
+  const along = (dimension: number) => {
+    const d = Math.min(dimension, kept) - 1;
+    return joined(Float64Array, columnOf(scores, d), columnOf(placedScores, d));
+  };
+  const across = along(x);
+  if (kept > 1) return { rows, x: across, y: along(y), used, flat: false };
   const spread = (across.reduce((m, v) => Math.max(m, Math.abs(v)), 0) || 1) / 6;
   const up = Float64Array.from(rows, row => {
     const lane = by.kind === 'levels' ? by.groups.findIndex(group => group.code === by.codeOf(row)) : 0;
     // A fixed scatter within the lane keeps rows from hiding each other.
     return -spread * (lane + 0.7 * (((row * 0.618034) % 1) - 0.5));
   });
-  return { rows, x: across, y: up, flat: true };
+  return { rows, x: across, y: up, used, flat: true };
+}
+
+function joined<T extends Uint32Array | Float64Array>(Kind: new (length: number) => T, a: T, b: T): T {
+  if (b.length === 0) return a;
+  const both = new Kind(a.length + b.length);
+  both.set(a);
+  both.set(b, a.length);
+  return both;
 }

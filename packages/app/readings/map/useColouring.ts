@@ -3,6 +3,7 @@ import type { Components } from '@wold/core/components/components';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { findColumn } from '@wold/core/table/table';
 import { useTable } from '../../store/TableContext';
+import { useRecipe } from '../../store/useStudy';
 import { useMode } from '../../theme/ThemeMode';
 import { colouring, type Colouring } from './colouring';
 
@@ -12,8 +13,9 @@ export function useColouring(reduction: Reduction, components: Components): Colo
   const { mode, tokens } = useMode();
   const name = reduction.map.colour;
   const { rows } = components;
+  const colours = useRecipe().columns.find(column => column.name === name)?.colours;
   return useMemo(() => {
     const column = name === null ? null : (findColumn(table, name) ?? null);
-    return colouring(column, rows, mode, tokens);
-  }, [table, name, rows, mode, tokens]);
+    return colouring(column, rows, mode, tokens, colours);
+  }, [table, name, rows, mode, tokens, colours]);
 }

@@ -16,6 +16,8 @@ import styles from './AccountView.module.css';
 const MOST_LISTED = 400;
 const STEP_WORDS = {
   'set aside': 'set aside:',
+  filter: 'is left out by its',
+  repeat: 'repeats an earlier row',
   missing: 'lacks',
   weight: 'has no weight in',
   outlier: 'has outliers in',
@@ -31,8 +33,10 @@ const ASIDE_WORDS = {
 export function AccountView({ account }: { account: Account }) {
   const table = useTable();
   const { name } = useStudy();
-  const { rowsLeftOut, measuresSetAside, changes, transforms } = account;
-  const nothing = rowsLeftOut.length + measuresSetAside.length + changes.length + transforms.length === 0;
+  const { rowsLeftOut, measuresSetAside, changes, transforms, reversals, imputation } = account;
+  const nothing = [rowsLeftOut, measuresSetAside, changes, transforms, reversals].every(
+    list => list.length === 0,
+  );
   return (
     <div className={styles.account}>
       <div className={styles.head}>
@@ -53,6 +57,27 @@ export function AccountView({ account }: { account: Account }) {
         <p>
           Set aside:{' '}
           {measuresSetAside.map(measure => `${measure.name} (${ASIDE_WORDS[measure.because]})`).join(', ')}.
+        </p>
+      )}
+      {reversals.length > 0 && (
+        <p>
+          Reversed:{' '}
+          {reversals
+            .slice(0, 60)
+            .map(({ measure, least, most }) => `${measure} (${figure(least)} to ${figure(most)})`)
+            .join(', ')}
+          .
+        </p>
+      )}
+      {imputation !== null && (
+        <p>
+          Gaps were filled by {count(imputation.dimensions, 'dimension')} in{' '}
+          {count(imputation.rounds, 'round')}
+          {imputation.errors !== null &&
+            `; hidden entries were foretold with an error of ${imputation.errors
+              .map((error, k) => `${figure(error)} by ${k}`)
+              .join(', ')} (in standard deviations)`}
+          .
         </p>
       )}
       {transforms.length > 0 && (

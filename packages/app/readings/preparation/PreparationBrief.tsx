@@ -1,6 +1,9 @@
-import { ChoiceWord, NumberWord } from '../../controls/Word';
+import { ChoiceWord, NumberWord, Word } from '../../controls/Word';
+import { withColumn } from '@wold/core/recipe/withCodebook';
 import { withPreparation } from '../../store/studySlice';
 import { useEdit, useRecipe } from '../../store/useStudy';
+import { count, shortName } from '../../charts/format';
+import form from '../../theme/form.module.css';
 import {
   GAP_WORDS,
   MISSING_WORDS,
@@ -36,7 +39,13 @@ export function PreparationBrief() {
         choices={MISSING_WORDS}
         onChoose={value => set({ missing: value }, 'missing')}
       />
-      ,{' '}
+      {missing === 'components' && (
+        <>
+          {' with '}
+          <ImputationWord />
+        </>
+      )}
+      <ReversedWords />,{' '}
       <ChoiceWord
         settles="What is done about outliers"
         value={outliers}
@@ -90,6 +99,73 @@ export function PreparationBrief() {
         </>
       )}
       .
+    </>
+  );
+}
+
+/** How many dimensions fill gaps. */
+function ImputationWord() {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const { imputation } = recipe.preparation;
+  return (
+    <ChoiceWord
+      settles="Dimensions that fill gaps"
+      value={imputation}
+      choices={[
+        {
+          value: 'cross-validated' as const,
+          name: 'as many dimensions as foretell best',
+          when: 'Entries that are there are hidden and foretold with 0 to 5 dimensions; slower.',
+        },
+        ...[1, 2, 3, 4, 5].map(k => ({
+          value: k,
+          name: `${k} ${k === 1 ? 'dimension' : 'dimensions'}`,
+          when: k === 2 ? 'Usual where little is known.' : '',
+        })),
+      ]}
+      onChoose={value => edit(withPreparation(recipe, { imputation: value }), 'imputation')}
+    />
+  );
+}
+
+/** Which measures are reversed; they are marked in their codebook. */
+function ReversedWords() {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const measures = recipe.columns.filter(({ role }) => role === 'measure');
+  const reversed = measures.filter(column => column.reversed === true);
+  if (reversed.length === 0) return null;
+  return (
+    <>
+      , reverse{' '}
+      <Word
+        settles="Measures that are reversed on their scale"
+        panel={() => (
+          <div className={form.checks}>
+            {measures.map(({ name, wording, scale }) => (
+              <label key={name} title={wording}>
+                <input
+                  type="checkbox"
+                  checked={reversed.some(other => other.name === name)}
+                  onChange={event =>
+                    edit(
+                      withColumn(recipe, name, { reversed: event.target.checked || undefined }),
+                      'reversed',
+                    )
+                  }
+                />
+                {shortName(name, 30)}
+                <span className="soft">
+                  {scale === undefined ? 'scale not known' : `${scale.least} to ${scale.most}`}
+                </span>
+              </label>
+            ))}
+          </div>
+        )}
+      >
+        {count(reversed.length, 'measure')}
+      </Word>
     </>
   );
 }

@@ -8,12 +8,14 @@ import { ViewSwitch } from '../../controls/ViewSwitch';
 import { AccountView } from './AccountView';
 import { BoxSheet } from './BoxSheet';
 import { MeasureInFull } from './MeasureInFull';
+import { GapsView } from './GapsView';
+import { StepStrip } from './StepStrip';
 import styles from './PreparationReading.module.css';
 
 /** Is it fit to use? Each measure before and after, and the account of what was changed. */
 export function PreparationReading() {
   const account = useAccount();
-  const [view, setView] = useState<'measures' | 'account'>('measures');
+  const [view, setView] = useState<'measures' | 'gaps' | 'account'>('measures');
   return (
     <Resulting reading={account}>
       {value => (
@@ -23,13 +25,17 @@ export function PreparationReading() {
             <ViewSwitch
               views={[
                 ['measures', 'Measures'],
+                ['gaps', 'Gaps'],
                 ['account', 'Account'],
               ]}
               view={view}
               onView={setView}
             />
           </div>
-          {view === 'measures' ? <Measures account={value} /> : <AccountView account={value} />}
+          <StepStrip account={value} />
+          {view === 'measures' && <Measures account={value} />}
+          {view === 'gaps' && <GapsView />}
+          {view === 'account' && <AccountView account={value} />}
         </div>
       )}
     </Resulting>
@@ -55,15 +61,18 @@ function Measures({ account }: { account: Account }) {
   );
 }
 
-function figuresOf({ rows, rowsLeftOut, measures, measuresSetAside, changes }: Account) {
-  const filled = changes.filter(({ step }) => step === 'filled').length;
+function figuresOf({ rows, placedRows, rowsLeftOut, measures, measuresSetAside, changes }: Account) {
+  const at = (step: string) => changes.filter(change => change.step === step).length;
+  const [filled, averaged, pulled] = [at('filled'), at('averaged'), at('pulled in')];
   const shown = (value: number, of: string) => ({ value: value.toLocaleString('en'), of });
   return [
     shown(rows.length, 'rows used'),
     shown(rowsLeftOut.length, 'rows left out'),
     shown(measures.length, 'measures used'),
     ...(measuresSetAside.length > 0 ? [shown(measuresSetAside.length, 'measures set aside')] : []),
+    ...(placedRows.length > 0 ? [shown(placedRows.length, 'rows only placed')] : []),
+    ...(averaged > 0 ? [shown(averaged, 'entries averaged')] : []),
     ...(filled > 0 ? [shown(filled, 'entries filled')] : []),
-    ...(changes.length > filled ? [shown(changes.length - filled, 'entries pulled in')] : []),
+    ...(pulled > 0 ? [shown(pulled, 'entries pulled in')] : []),
   ];
 }

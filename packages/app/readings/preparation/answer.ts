@@ -17,8 +17,8 @@ export function usePreparationAnswer(): Answer {
   if (value === null) return { text: 'not there yet', stale: true, attention: 0, because: '' };
   const out = value.rowsLeftOut.length;
   const constant = value.measuresSetAside.filter(({ because }) => because !== 'gaps').length;
-  const filled = value.changes.filter(({ step }) => step === 'filled').length;
-  const pulled = value.changes.length - filled;
+  const at = (step: string) => value.changes.filter(change => change.step === step).length;
+  const [filled, pulled] = [at('filled'), at('pulled in')];
   const parts = [
     out === 0 ? 'every row used' : `${count(out, 'row')}\u00a0left\u00a0out`,
     ...(value.measuresSetAside.length > 0
@@ -26,6 +26,7 @@ export function usePreparationAnswer(): Answer {
       : []),
     ...(filled > 0 ? [`${filled.toLocaleString('en')}\u00a0filled`] : []),
     ...(pulled > 0 ? [`${pulled.toLocaleString('en')}\u00a0pulled\u00a0in`] : []),
+    ...(value.reversals.length > 0 ? [`${value.reversals.length}\u00a0reversed`] : []),
     ...(value.transforms.length > 0 ? [`${value.transforms.length}\u00a0transformed`] : []),
     SCALE_SHORT[value.scale],
   ];

@@ -27,6 +27,16 @@ export const MISSING_WORDS: readonly WordChoice<MissingRule>[] = [
     name: 'fill gaps with the mean',
     when: 'As the median, where distributions are symmetric.',
   },
+  {
+    value: 'components',
+    name: 'fill gaps by components',
+    when: 'Measures hang together: each gap takes what the others foretell (Josse and Husson 2012).',
+  },
+  {
+    value: 'keep',
+    name: 'keep gaps',
+    when: 'For methods that take them: components are found one by one from what is there (NIPALS, H. Wold 1966).',
+  },
 ];
 
 export const GAP_WORDS: readonly WordChoice<number>[] = [
@@ -81,6 +91,11 @@ export const TRANSFORM_WORDS: readonly WordChoice<ColumnTransform>[] = [
     when: 'Any entries; the power is fitted to each measure.',
   },
   { value: 'ranks', name: 'to ranks', when: 'Only the order counts.' },
+  {
+    value: 'normal-scores',
+    name: 'to normal scores',
+    when: 'Only the order counts, brought to the shape of the normal (Blom 1958).',
+  },
 ];
 
 /** Transforms of whole rows, for counts and shares. */

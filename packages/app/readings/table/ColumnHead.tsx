@@ -1,5 +1,5 @@
 import type { MouseEvent } from 'react';
-import type { Column } from '@wold/core/table/column';
+import { missingCount, type Column } from '@wold/core/table/column';
 import type { ColumnDescription } from '@wold/core/table/describe';
 import type { Role } from '@wold/core/table/role';
 import { HistogramPicture } from '../../charts/HistogramPicture';
@@ -13,7 +13,8 @@ interface ColumnHeadProps {
   readonly width: number;
   readonly column: Column;
   readonly rows: number;
-  readonly description: ColumnDescription;
+  /** Null while it is not there yet. */
+  readonly description: ColumnDescription | null;
   readonly role: Role;
   readonly active: boolean;
   readonly chosen: boolean;
@@ -25,7 +26,7 @@ interface ColumnHeadProps {
 export function ColumnHead(props: ColumnHeadProps) {
   const { id, index, left, width, column, rows, description, role, active, chosen, onSelect, onRoles } =
     props;
-  const { missing } = description;
+  const missing = description?.missing ?? missingCount(column);
   return (
     <div
       id={id}
@@ -47,7 +48,9 @@ export function ColumnHead(props: ColumnHeadProps) {
         tabIndex={-1}
         aria-haspopup="menu"
         aria-label={`Role of ${column.name}: ${role}`}
-        title={`guessed ${description.guess.role}: ${description.guess.reason}`}
+        title={
+          description === null ? undefined : `guessed ${description.guess.role}: ${description.guess.reason}`
+        }
         onClick={event => {
           event.stopPropagation();
           onRoles(event.currentTarget);
@@ -56,7 +59,7 @@ export function ColumnHead(props: ColumnHeadProps) {
         {role}
       </button>
       <span className={styles.picture}>
-        {description.kind === 'number' ? (
+        {description === null ? null : description.kind === 'number' ? (
           <HistogramPicture histogram={description.histogram} width={96} height={30} />
         ) : (
           <Commonest of={description} />

@@ -19,7 +19,8 @@ const LONGEST_ENTRY = 200;
 
 interface GridProps {
   readonly table: Table;
-  readonly descriptions: readonly ColumnDescription[];
+  /** Null while they are not there yet. */
+  readonly descriptions: readonly ColumnDescription[] | null;
   /** Rows to show, or null for all. */
   readonly rows: readonly number[] | null;
 }
@@ -150,7 +151,7 @@ export function Grid({ table, descriptions, rows }: GridProps) {
                 width={item.size}
                 column={column}
                 rows={table.rows}
-                description={descriptions[item.index]!}
+                description={descriptions?.[item.index] ?? null}
                 role={recipe.columns[item.index]!.role}
                 active={active.row === -1 && active.column === item.index}
                 chosen={selection.columns.includes(column.name)}
@@ -188,7 +189,7 @@ export function Grid({ table, descriptions, rows }: GridProps) {
                 </div>
                 {across.getVirtualItems().map(item => {
                   const column = table.columns[item.index]!;
-                  const text = entryText(column, row, descriptions[item.index]!);
+                  const text = entryText(column, row, descriptions?.[item.index]);
                   const missing = isMissing(column, row);
                   const place = { row: line.index, column: item.index };
                   return (
@@ -230,9 +231,9 @@ export function Grid({ table, descriptions, rows }: GridProps) {
 }
 
 /** The entry as it stands, its decimals filled up to the column's so that numbers align. */
-function entryText(column: Column, row: number, description: ColumnDescription): string {
+function entryText(column: Column, row: number, description: ColumnDescription | undefined): string {
   const text = textAt(column, row);
-  if (description.kind !== 'number' || isMissing(column, row) || text.includes('e')) return text;
+  if (description?.kind !== 'number' || isMissing(column, row) || text.includes('e')) return text;
   const decimals = text.includes('.') ? text.length - text.indexOf('.') - 1 : 0;
   return decimals < description.decimals ? Number(text).toFixed(description.decimals) : text;
 }

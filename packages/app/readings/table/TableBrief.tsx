@@ -1,52 +1,39 @@
-import type { Dialect, Source } from '@wold/core/table/table';
 import { count } from '../../charts/format';
-import { Word } from '../../controls/Word';
+import { NumberWord, Word } from '../../controls/Word';
+import { withPreparation } from '../../store/studySlice';
 import { useTable } from '../../store/TableContext';
-import { useRecipe } from '../../store/useStudy';
-import styles from './TableBrief.module.css';
+import { useEdit, useRecipe } from '../../store/useStudy';
+import { CodesWord } from './CodesWord';
+import { CodebookWord } from './CodebookWord';
+import { ReadingWord } from './ReadingWord';
+import { RowsWord } from './RowsWord';
 import { summarise } from './summary';
+import styles from './TableBrief.module.css';
 
-const DELIMITERS: Readonly<Record<Dialect['delimiter'], string>> = {
-  ',': 'commas',
-  ';': 'semicolons',
-  '\t': 'tabs',
-  '|': 'bars',
-};
-const MOST_NAMED = 12;
+const MOST_NOTES = 60;
+const LARGEST_N = 1e9;
 
-/** What was read, how, and what had to be decided. */
+/** What was read, how, which of it is used, and what had to be decided. */
 export function TableBrief() {
   const table = useTable();
   const recipe = useRecipe();
   const { rows, roles } = summarise(table, recipe);
   const { source, notes } = table;
-  const others = recipe.columns.filter(({ role }) => role !== 'measure' && role !== 'label');
   return (
     <>
-      {count(rows, 'row')} of “{table.name}”, read as {sourceWords(source)}; {count(roles.measure, 'measure')}
-      , {count(roles.label, 'label')}
-      {others.length > 0 && (
+      {table.matrix === null ? (
         <>
-          {' and '}
-          <Word
-            settles="Columns that are neither measures nor labels"
-            panel={() => (
-              <ul className={styles.list}>
-                {others.slice(0, MOST_NAMED).map(({ name, role }) => (
-                  <li key={name}>
-                    <strong>{name}</strong> <span className="soft">{role}</span>
-                  </li>
-                ))}
-                {others.length > MOST_NAMED && (
-                  <li className="soft">and {others.length - MOST_NAMED} more</li>
-                )}
-              </ul>
-            )}
-          >
-            {count(others.length, 'other column')}
-          </Word>
+          {count(rows, 'row')} of “{table.name}”, read as <ReadingWord source={source} />, with{' '}
+          <CodebookWord />; use <RowsWord of="only" />, place <RowsWord of="supplementary" /> without using
+          them
+        </>
+      ) : (
+        <>
+          The {table.matrix.kind}s of {count(roles.measure, 'measure')} in “{table.name}”, read as{' '}
+          <ReadingWord source={source} />, with <CodebookWord />, made from <CasesWord /> rows
         </>
       )}
+      <CodesWord />
       {notes.length > 0 && (
         <>
           {'; '}
@@ -54,7 +41,7 @@ export function TableBrief() {
             settles="Notes on how the file was read"
             panel={() => (
               <ul className={styles.list}>
-                {notes.slice(0, 60).map((note, index) => (
+                {notes.slice(0, MOST_NOTES).map((note, index) => (
                   <li key={index}>
                     {note.where && <strong>{note.where}. </strong>}
                     {note.what}
@@ -72,9 +59,20 @@ export function TableBrief() {
   );
 }
 
-function sourceWords(source: Source): string {
-  if (source.format !== 'delimited text') return source.format;
-  const { encoding, delimiter, decimal } = source;
-  const marks = decimal === '.' ? 'points' : 'commas';
-  return `${encoding} with ${DELIMITERS[delimiter]} between entries and decimal ${marks}`;
+/** How many rows a matrix of relations was made from. */
+function CasesWord() {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const { cases } = recipe.preparation;
+  return (
+    <NumberWord
+      settles="Rows that the matrix was made from"
+      value={cases}
+      word={cases === null ? 'an unknown number of' : undefined}
+      least={3}
+      most={LARGEST_N}
+      why="The report that prints the matrix says it. Tests and limits need it; loadings do not."
+      onNumber={value => edit(withPreparation(recipe, { cases: Math.round(value) }), 'cases')}
+    />
+  );
 }

@@ -9,6 +9,7 @@ import { useRecipe, useSelection } from '../../store/useStudy';
 import { ViewSwitch } from '../../controls/ViewSwitch';
 import { ColumnList } from './ColumnList';
 import { Grid } from './Grid';
+import { RepeatsView } from './RepeatsView';
 import { summarise } from './summary';
 import styles from './TableReading.module.css';
 
@@ -20,7 +21,7 @@ export function TableReading() {
   const description = useDescription();
   const arrived = useLocation().state as { showSelected?: boolean } | null;
   const [onlySelected, setOnlySelected] = useState(arrived?.showSelected === true);
-  const [view, setView] = useState<'grid' | 'columns'>('grid');
+  const [view, setView] = useState<'grid' | 'columns' | 'repeats'>('grid');
   const summary = summarise(table, recipe);
   const narrowed = onlySelected && selectedRows.length > 0;
   return (
@@ -55,20 +56,21 @@ export function TableReading() {
           views={[
             ['grid', 'Rows'],
             ['columns', 'Columns'],
+            ['repeats', 'Repeats'],
           ]}
           view={view}
           onView={setView}
         />
       </div>
-      <Resulting reading={description}>
-        {columns =>
-          view === 'grid' ? (
-            <Grid table={table} descriptions={columns} rows={narrowed ? selectedRows : null} />
-          ) : (
-            <ColumnList table={table} descriptions={columns} />
-          )
-        }
-      </Resulting>
+      {view === 'grid' && (
+        <Grid table={table} descriptions={description.value} rows={narrowed ? selectedRows : null} />
+      )}
+      {view === 'repeats' && <RepeatsView table={table} />}
+      {view === 'columns' && (
+        <Resulting reading={description}>
+          {columns => <ColumnList table={table} descriptions={columns} />}
+        </Resulting>
+      )}
     </>
   );
 }

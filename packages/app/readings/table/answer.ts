@@ -3,12 +3,15 @@ import { count } from '../../charts/format';
 import type { Answer } from '../answer';
 import { useTable } from '../../store/TableContext';
 import { useRecipe } from '../../store/useStudy';
+import { useDescription } from '../../results/stages';
+import { undecidedCodes } from './undecidedCodes';
 import { summarise } from './summary';
 
 /** 286 rows · 20 measures · 3 labels */
 export function useTableAnswer(): Answer {
   const table = useTable();
   const recipe = useRecipe();
+  const { value: descriptions } = useDescription();
   return useMemo(() => {
     const { rows, roles } = summarise(table, recipe);
     const text = [
@@ -17,11 +20,11 @@ export function useTableAnswer(): Answer {
       roles.label === 0 ? 'no\u00a0label' : count(roles.label, 'label'),
     ].join(' · ');
     const notes = table.notes.length;
-    return {
-      text,
-      stale: false,
-      attention: notes,
-      because: `${count(notes, 'note')} on how the file was read`,
-    };
-  }, [table, recipe]);
+    const codes = undecidedCodes(recipe, descriptions ?? []).length;
+    const because = [
+      ...(notes > 0 ? [`${count(notes, 'note')} on how the file was read`] : []),
+      ...(codes > 0 ? [`${count(codes, 'column')} may hold missing codes`] : []),
+    ];
+    return { text, stale: false, attention: notes + codes, because: because.join('; ') };
+  }, [table, recipe, descriptions]);
 }

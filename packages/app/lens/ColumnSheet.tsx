@@ -1,0 +1,218 @@
+import { useState } from 'react';
+import { LONGEST_NAME, LONGEST_WORDING, type Recipe } from '@wold/core/recipe/schema';
+import type { Column } from '@wold/core/table/column';
+import { COLUMN_TYPES, type ColumnType } from '@wold/core/table/columnType';
+import type { ColumnDescription } from '@wold/core/table/describe';
+import { shortName } from '../charts/format';
+import { withColumn } from '@wold/core/recipe/withCodebook';
+import { useEdit, useRecipe } from '../store/useStudy';
+import form from '../theme/form.module.css';
+import styles from './Lens.module.css';
+
+export const TYPE_NAMES: Readonly<Record<ColumnType, string>> = {
+  number: 'number',
+  whole: 'whole number',
+  ordered: 'ordered categories',
+  category: 'category',
+  'yes-no': 'yes or no',
+  date: 'date',
+  text: 'text',
+};
+
+interface ColumnSheetProps {
+  readonly column: Column;
+  readonly description: ColumnDescription;
+}
+
+/** How a column's entries are understood, and what its codebook says; each can be said here. */
+export function ColumnSheet({ column, description }: ColumnSheetProps) {
+  const recipe = useRecipe();
+  const said = recipe.columns.find(({ name }) => name === column.name)!;
+  const made = recipe.made.some(({ name }) => name === column.name);
+  return (
+    <div className={form.form}>
+      {!made && <TypeField column={column} description={description} said={said} />}
+      {!made && description.codes.length > 0 && <MissingCodes description={description} said={said} />}
+      {!made && column.kind === 'number' && column.exceptions !== null && (
+        <ExceptionValues column={column} said={said} />
+      )}
+      <CodebookFields key={column.name} said={said} numbers={column.kind === 'number'} />
+    </div>
+  );
+}
+
+type Said = Recipe['columns'][number];
+
+function useColumnEdit(name: string) {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  return (change: { readonly [K in keyof Said]?: Said[K] | undefined }, of: string) =>
+    edit(withColumn(recipe, name, change), `${of} ${name}`);
+}
+
+function TypeField({ description, said }: ColumnSheetProps & { said: Said }) {
+  const change = useColumnEdit(said.name);
+  const { type, reason } = description.type;
+  return (
+    <label className={form.field}>
+      <span className="soft">Its entries are</span>
+      <select
+        value={said.type ?? type}
+        title={reason}
+        onChange={event => change({ type: event.target.value as ColumnType }, 'type')}
+      >
+        {COLUMN_TYPES.map(other => (
+          <option key={other} value={other}>
+            {TYPE_NAMES[other]}
+          </option>
+        ))}
+      </select>
+      <span className="soft small">{reason}</span>
+    </label>
+  );
+}
+
+/** Entries that stand for a missing one: those taken as such, and those that look like it. */
+function MissingCodes({ description, said }: { description: ColumnDescription; said: Said }) {
+  const change = useColumnEdit(said.name);
+  const { codes } = description;
+  const undecided = said.missing === undefined && codes.some(({ counted }) => !counted);
+  const counted = said.missing ?? codes.filter(code => code.counted).map(({ text }) => text);
+  const set = (text: string, missing: boolean) =>
+    change(
+      { missing: missing ? [...counted, text] : counted.filter(other => other !== text) },
+      'missing codes',
+    );
+  return (
+    <fieldset className={styles.group} data-attention={undecided}>
+      <legend className="soft">Entries that stand for a missing one</legend>
+      <div className={form.checks}>
+        {codes.map(({ text, count }) => (
+          <label key={text}>
+            <input
+              type="checkbox"
+              checked={counted.includes(text)}
+              onChange={event => set(text, event.target.checked)}
+            />
+            {shortName(text, 24)}
+            <span className="soft">{count} ×</span>
+          </label>
+        ))}
+      </div>
+      {undecided && (
+        <p className="small">
+          Some lie well apart from the rest, as codes do. Tick them, or{' '}
+          <button
+            type="button"
+            className="action"
+            onClick={() => change({ missing: counted }, 'missing codes')}
+          >
+            they are values
+          </button>
+          .
+        </p>
+      )}
+    </fieldset>
+  );
+}
+
+/** Entries that are no numbers: missing unless they are given one. */
+function ExceptionValues({ column, said }: { column: Column; said: Said }) {
+  const change = useColumnEdit(said.name);
+  const given = said.values ?? {};
+  const texts = [...new Set([...column.exceptions!.texts, ...Object.keys(given)])].filter(
+    text => said.missing?.includes(text) !== true,
+  );
+  if (texts.length === 0) return null;
+  return (
+    <fieldset className={styles.group}>
+      <legend className="soft">Entries that are no numbers are missing, unless they stand for one</legend>
+      {texts.slice(0, 12).map(text => (
+        <label key={text} className={form.line}>
+          “{shortName(text, 18)}” is
+          <input
+            className={form.short}
+            inputMode="decimal"
+            placeholder="missing"
+            defaultValue={given[text] ?? ''}
+            onBlur={event => {
+              const { [text]: _, ...others } = given;
+              const typed = event.target.value.trim().replace(',', '.');
+              const value = Number(typed);
+              if (typed === String(given[text] ?? '') || Number.isNaN(value)) return;
+              const values = typed === '' ? others : { ...others, [text]: value };
+              change({ values: Object.keys(values).length > 0 ? values : undefined }, 'values');
+            }}
+            onKeyDown={event => event.key === 'Enter' && event.currentTarget.blur()}
+          />
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+function CodebookFields({ said, numbers }: { said: Said; numbers: boolean }) {
+  const change = useColumnEdit(said.name);
+  const [ends, setEnds] = useState({
+    least: String(said.scale?.least ?? ''),
+    most: String(said.scale?.most ?? ''),
+  });
+  const keepEnds = () => {
+    const [least, most] = [ends.least, ends.most].map(text =>
+      text.trim() === '' ? NaN : Number(text.replace(',', '.')),
+    ) as [number, number];
+    if (least < most) change({ scale: { least, most } }, 'scale');
+    else if (ends.least === '' && ends.most === '') change({ scale: undefined }, 'scale');
+  };
+  const text = (key: 'wording' | 'unit', longest: number) => ({
+    defaultValue: said[key] ?? '',
+    maxLength: longest,
+    onBlur: (event: React.FocusEvent<HTMLInputElement | HTMLTextAreaElement>) => {
+      const typed = event.target.value.trim();
+      if (typed !== (said[key] ?? '')) change({ [key]: typed === '' ? undefined : typed }, key);
+    },
+  });
+  return (
+    <>
+      <label className={form.field}>
+        <span className="soft">Wording: what was asked or measured</span>
+        <textarea rows={said.wording === undefined ? 1 : 3} {...text('wording', LONGEST_WORDING)} />
+      </label>
+      {numbers && (
+        <div className={form.line}>
+          <label>
+            unit <input className={form.short} {...text('unit', LONGEST_NAME)} />
+          </label>
+          <label>
+            scale from{' '}
+            <input
+              style={{ width: 44 }}
+              inputMode="decimal"
+              value={ends.least}
+              onChange={event => setEnds({ ...ends, least: event.target.value })}
+              onBlur={keepEnds}
+            />
+          </label>
+          <label>
+            to{' '}
+            <input
+              style={{ width: 44 }}
+              inputMode="decimal"
+              value={ends.most}
+              onChange={event => setEnds({ ...ends, most: event.target.value })}
+              onBlur={keepEnds}
+            />
+          </label>
+          <label>
+            <input
+              type="checkbox"
+              checked={said.reversed === true}
+              onChange={event => change({ reversed: event.target.checked || undefined }, 'reversed')}
+            />{' '}
+            reversed
+          </label>
+        </div>
+      )}
+    </>
+  );
+}

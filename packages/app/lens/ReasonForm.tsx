@@ -1,0 +1,42 @@
+import { useState } from 'react';
+import { LONGEST_REASON } from '@wold/core/recipe/schema';
+import styles from './Lens.module.css';
+
+interface ReasonFormProps {
+  readonly action: string;
+  readonly asks: string;
+  readonly onReason: (reason: string) => void;
+}
+
+/** An action that asks for a reason first. */
+export function ReasonForm({ action, asks, onReason }: ReasonFormProps) {
+  const [reason, setReason] = useState<string | null>(null);
+  if (reason === null) {
+    return (
+      <button type="button" className="action" onClick={() => setReason('')}>
+        {action}
+      </button>
+    );
+  }
+  return (
+    <form
+      className={styles.reason}
+      onSubmit={event => {
+        event.preventDefault();
+        onReason(reason.trim() || 'by hand');
+        setReason(null);
+      }}
+    >
+      <label>
+        <span className="soft small">{asks}</span>
+        <input
+          autoFocus
+          value={reason}
+          maxLength={LONGEST_REASON}
+          onChange={event => setReason(event.target.value)}
+          onKeyDown={event => event.key === 'Escape' && setReason(null)}
+        />
+      </label>
+    </form>
+  );
+}

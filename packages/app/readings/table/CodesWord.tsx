@@ -1,0 +1,82 @@
+import type { Recipe } from '@wold/core/recipe/schema';
+import { withColumn } from '@wold/core/recipe/withCodebook';
+import type { ColumnDescription } from '@wold/core/table/describe';
+import { count, shortName } from '../../charts/format';
+import { Word } from '../../controls/Word';
+import { useDescription } from '../../results/stages';
+import { useEdit, useRecipe } from '../../store/useStudy';
+import form from '../../theme/form.module.css';
+import { undecidedCodes } from './undecidedCodes';
+
+const MOST_LISTED = 60;
+
+/** Columns with numbers that may stand for missing entries, to be confirmed all at once or one by one. */
+export function CodesWord() {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const { value: descriptions } = useDescription();
+  const undecided = undecidedCodes(recipe, descriptions ?? []);
+  if (undecided.length === 0) return null;
+  return (
+    <>
+      ;{' '}
+      <Word
+        settles="Numbers that may stand for missing entries"
+        panel={close => (
+          <div className={form.form} style={{ padding: 8 }}>
+            <p className="soft small">
+              These numbers lie well apart from all others in their columns, as codes for “no answer” do.
+            </p>
+            <ul className={form.checks}>
+              {undecided.slice(0, MOST_LISTED).map(({ name, codes }) => (
+                <li key={name} className={form.line}>
+                  <strong>{shortName(name, 24)}</strong>
+                  {codes
+                    .filter(({ counted }) => !counted)
+                    .map(({ text, count: times }) => (
+                      <span key={text}>
+                        {text} <span className="soft">{times} ×</span>
+                      </span>
+                    ))}
+                </li>
+              ))}
+            </ul>
+            <div className={form.line}>
+              <button
+                type="button"
+                autoFocus
+                className={form.button}
+                onClick={() => {
+                  edit(decided(recipe, undecided, true), 'missing codes');
+                  close();
+                }}
+              >
+                All are missing
+              </button>
+              <button
+                type="button"
+                className="action"
+                onClick={() => {
+                  edit(decided(recipe, undecided, false), 'missing codes');
+                  close();
+                }}
+              >
+                All are values
+              </button>
+            </div>
+            <p className="soft small">To decide on one, select its column: the lens has its codes.</p>
+          </div>
+        )}
+      >
+        {count(undecided.length, 'column')} may hold missing codes
+      </Word>
+    </>
+  );
+}
+
+function decided(recipe: Recipe, columns: readonly ColumnDescription[], missing: boolean): Recipe {
+  return columns.reduce((changed, { name, codes }) => {
+    const counted = codes.filter(code => missing || code.counted).map(({ text }) => text);
+    return withColumn(changed, name, { missing: counted });
+  }, recipe);
+}

@@ -1,0 +1,201 @@
+import { useEffect, useState } from 'react';
+import { rereadRecipe } from '@wold/core/recipe/fresh';
+import { textAt } from '@wold/core/table/column';
+import {
+  DECIMAL_MARKS,
+  DELIMITERS,
+  ENCODINGS,
+  QUOTES,
+  THOUSANDS_MARKS,
+  type ReadingChoices,
+  type Table,
+} from '@wold/core/table/table';
+import type { ProblemData } from '@wold/core/problem';
+import { shortName } from '../../charts/format';
+import { keepTable, loadFile } from '../../storage/studies';
+import { useTable } from '../../store/TableContext';
+import { useEdit, useRecipe } from '../../store/useStudy';
+import form from '../../theme/form.module.css';
+import { readTable } from '../../workers/pool';
+import { ProblemNote } from '../Problem';
+import styles from './ReadingForm.module.css';
+
+/** The preview is read from this much of the file. */
+const PREVIEWED = 1 << 16;
+const ROWS = 8;
+const COLUMNS = 8;
+
+const NAMES: Readonly<Record<string, string>> = {
+  ',': 'comma',
+  ';': 'semicolon',
+  '\t': 'tab',
+  '|': 'bar',
+  ' ': 'blank',
+  '.': 'point',
+  "'": 'apostrophe',
+  '"': 'double',
+  any: 'any, as they come',
+  none: 'none',
+};
+
+interface Field {
+  readonly key: 'delimiter' | 'decimal' | 'thousands' | 'quote' | 'encoding';
+  readonly name: string;
+  readonly values: readonly string[];
+}
+
+const FIELDS: readonly Field[] = [
+  { key: 'delimiter', name: 'Between entries', values: DELIMITERS },
+  { key: 'decimal', name: 'Decimal mark', values: DECIMAL_MARKS },
+  { key: 'thousands', name: 'Between thousands', values: THOUSANDS_MARKS },
+  { key: 'quote', name: 'Quotation marks', values: QUOTES },
+  { key: 'encoding', name: 'Letters', values: ENCODINGS },
+];
+
+/** Reads the file in another way: its first rows are shown as they would be read. */
+export function ReadingForm({ onClose }: { onClose: () => void }) {
+  const table = useTable();
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const [choices, setChoices] = useState<ReadingChoices>(recipe.reading);
+  const [file, setFile] = useState<{ name: string; content: Blob } | null | undefined>(null);
+  const [preview, setPreview] = useState<Table | null>(null);
+  const [problem, setProblem] = useState<ProblemData | null>(null);
+  const [working, setWorking] = useState(false);
+
+  useEffect(() => {
+    void loadFile(table.fileKey).then(setFile, () => setFile(undefined));
+  }, [table.fileKey]);
+
+  useEffect(() => {
+    if (!file) return undefined;
+    const part = table.source.format === 'workbook' ? file.content : file.content.slice(0, PREVIEWED);
+    const ticket = readTable(part, file.name, choices);
+    void ticket.outcome.then(outcome => {
+      if (outcome === 'stopped') return;
+      setPreview('value' in outcome ? outcome.value : null);
+      setProblem('problem' in outcome ? outcome.problem : null);
+    });
+    return ticket.stop;
+  }, [file, choices, table.source.format]);
+
+  async function apply(): Promise<void> {
+    if (!file) return;
+    setWorking(true);
+    const outcome = await readTable(file.content, file.name, choices).outcome;
+    setWorking(false);
+    if (outcome === 'stopped') return;
+    if ('problem' in outcome) return setProblem(outcome.problem);
+    await keepTable({ ...outcome.value, name: table.name });
+    edit(rereadRecipe(recipe, table, outcome.value, choices), 'reading');
+    onClose();
+  }
+
+  const found = preview?.source ?? table.source;
+  const set = (change: ReadingChoices) => setChoices({ ...choices, ...change });
+  return (
+    <div className={styles.reading}>
+      <h2 id="reading-title">How the file is read</h2>
+      {file === undefined && (
+        <ProblemNote
+          problem={{
+            what: 'the file is not kept in this browser',
+            where: null,
+            remedy: 'Open it again from the start page.',
+          }}
+        />
+      )}
+      <div className={`${form.form} ${styles.fields}`}>
+        {found.format === 'workbook' && (
+          <label className={form.field}>
+            <span className="soft">Sheet</span>
+            <select value={found.sheet} onChange={event => set({ sheet: event.target.value })}>
+              {found.sheets.map(sheet => (
+                <option key={sheet}>{sheet}</option>
+              ))}
+            </select>
+          </label>
+        )}
+        {found.format === 'delimited text' &&
+          FIELDS.map(({ key, name, values }) => (
+            <label key={key} className={form.field}>
+              <span className="soft">{name}</span>
+              <select
+                value={choices[key] ?? found[key]}
+                onChange={event => set({ [key]: event.target.value })}
+              >
+                {values.map(value => (
+                  <option key={value} value={value}>
+                    {NAMES[value] ?? value}
+                  </option>
+                ))}
+              </select>
+            </label>
+          ))}
+        <label className={form.field}>
+          <span className="soft">First line</span>
+          <select
+            value={String(choices.header ?? (found.format === 'delimited text' ? found.header : true))}
+            onChange={event => set({ header: event.target.value === 'true' })}
+          >
+            <option value="true">names of the columns</option>
+            <option value="false">data</option>
+          </select>
+        </label>
+      </div>
+      {problem !== null && <ProblemNote problem={problem} />}
+      {preview !== null && problem === null && <Preview table={preview} />}
+      <div className={form.line}>
+        <button
+          type="button"
+          className={form.button}
+          disabled={!file || problem !== null || working}
+          onClick={() => void apply()}
+        >
+          {working ? 'Reading …' : 'Read it so'}
+        </button>
+        <button type="button" className="action" onClick={() => setChoices({})}>
+          As found
+        </button>
+        <button type="button" className="action" onClick={onClose}>
+          Cancel
+        </button>
+      </div>
+    </div>
+  );
+}
+
+function Preview({ table }: { table: Table }) {
+  const columns = table.columns.slice(0, COLUMNS);
+  const rows = [...Array(Math.min(ROWS, table.rows)).keys()];
+  return (
+    <div className={styles.preview} role="region" aria-label="Preview" tabIndex={0}>
+      <table>
+        <thead>
+          <tr>
+            {columns.map(column => (
+              <th key={column.name} scope="col" title={column.name}>
+                {shortName(column.name, 18)}
+                <span className="soft small">{column.kind === 'number' ? 'numbers' : 'words'}</span>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(row => (
+            <tr key={row}>
+              {columns.map(column => (
+                <td key={column.name} data-kind={column.kind}>
+                  {shortName(textAt(column, row), 22) || '–'}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {table.columns.length > COLUMNS && (
+        <p className="soft small">and {table.columns.length - COLUMNS} more columns</p>
+      )}
+    </div>
+  );
+}

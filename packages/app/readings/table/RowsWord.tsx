@@ -1,0 +1,179 @@
+import { useState } from 'react';
+import { meets, type Condition } from '@wold/core/table/condition';
+import { findColumn } from '@wold/core/table/table';
+import { count, shortName } from '../../charts/format';
+import { Word } from '../../controls/Word';
+import { selected, withPreparation } from '../../store/studySlice';
+import { useAppDispatch } from '../../store/store';
+import { useTable } from '../../store/TableContext';
+import { useEdit, useRecipe } from '../../store/useStudy';
+import form from '../../theme/form.module.css';
+
+interface RowsWordProps {
+  /** What is settled: which rows are used, or which are only placed. */
+  readonly of: 'only' | 'supplementary';
+}
+
+const MOST_LEVELS = 200;
+
+/** Which rows are used, or only placed: by levels of a label or a range of a number. */
+export function RowsWord({ of }: RowsWordProps) {
+  const recipe = useRecipe();
+  const conditions = recipe.preparation[of];
+  const none = of === 'only' ? 'all rows' : 'no rows';
+  const joined = of === 'only' ? ' and ' : ' or ';
+  const words = conditions.length === 0 ? none : `rows with ${conditions.map(conditionWords).join(joined)}`;
+  return (
+    <Word
+      settles={of === 'only' ? 'Which rows are used' : 'Which rows are placed, and not used'}
+      panel={close => <RowsPanel of={of} close={close} />}
+    >
+      {words}
+    </Word>
+  );
+}
+
+/** kiln Fennick or Marram; CaO from 2 to 5 */
+function conditionWords(condition: Condition): string {
+  const name = shortName(condition.column, 20);
+  if (!('levels' in condition)) return `${name} from ${condition.from} to ${condition.to}`;
+  const { levels } = condition;
+  const shown = levels.slice(0, 3).map(level => shortName(level, 16));
+  return `${name} ${shown.join(' or ')}${levels.length > 3 ? ` or ${levels.length - 3} others` : ''}`;
+}
+
+function RowsPanel({ of, close }: RowsWordProps & { close: () => void }) {
+  const table = useTable();
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const dispatch = useAppDispatch();
+  const conditions = recipe.preparation[of];
+  const first = recipe.columns.find(({ role }) => role === 'label')?.name ?? table.columns[0]!.name;
+  const [name, setName] = useState(first);
+  const [levels, setLevels] = useState<readonly string[]>([]);
+  const [range, setRange] = useState({ from: '', to: '' });
+  const column = findColumn(table, name)!;
+  const ends = [Number(range.from || '-Infinity'), Number(range.to || 'Infinity')] as const;
+  const draft: Condition | null =
+    column.kind === 'levels'
+      ? levels.length > 0
+        ? { column: name, levels }
+        : null
+      : (range.from !== '' || range.to !== '') && ends[0] <= ends[1]
+        ? { column: name, from: Math.max(ends[0], -1e300), to: Math.min(ends[1], 1e300) }
+        : null;
+  const matching =
+    draft === null ? [] : [...Array(table.rows).keys()].filter(row => meets(table, draft, row));
+
+  function add(): void {
+    if (draft === null) return;
+    edit(withPreparation(recipe, { [of]: [...conditions, draft] }), of);
+    close();
+  }
+
+  return (
+    <form
+      className={form.form}
+      style={{ width: 320, padding: 8 }}
+      onSubmit={event => {
+        event.preventDefault();
+        add();
+      }}
+    >
+      {conditions.length > 0 && (
+        <ul className={form.checks}>
+          {conditions.map((condition, index) => (
+            <li key={index} className={form.line}>
+              <span>{conditionWords(condition)}</span>
+              <button
+                type="button"
+                className="action"
+                aria-label={`Remove: ${conditionWords(condition)}`}
+                onClick={() =>
+                  edit(
+                    withPreparation(recipe, { [of]: conditions.filter((_, other) => other !== index) }),
+                    of,
+                  )
+                }
+              >
+                remove
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <label className={form.field}>
+        <span className="soft">Column</span>
+        <select
+          autoFocus
+          value={name}
+          onChange={event => {
+            setName(event.target.value);
+            setLevels([]);
+          }}
+        >
+          {table.columns.map(other => (
+            <option key={other.name} value={other.name}>
+              {shortName(other.name, 40)}
+            </option>
+          ))}
+        </select>
+      </label>
+      {column.kind === 'levels' ? (
+        <div className={form.checks} role="group" aria-label={`Levels of ${name}`}>
+          {column.levels.slice(0, MOST_LEVELS).map(level => (
+            <label key={level}>
+              <input
+                type="checkbox"
+                checked={levels.includes(level)}
+                onChange={event =>
+                  setLevels(
+                    event.target.checked ? [...levels, level] : levels.filter(other => other !== level),
+                  )
+                }
+              />
+              {shortName(level, 40)}
+            </label>
+          ))}
+        </div>
+      ) : (
+        <div className={form.line}>
+          {(['from', 'to'] as const).map(end => (
+            <label key={end}>
+              {end}{' '}
+              <input
+                className={form.short}
+                inputMode="decimal"
+                value={range[end]}
+                onChange={event => setRange({ ...range, [end]: event.target.value.replace(',', '.') })}
+              />
+            </label>
+          ))}
+        </div>
+      )}
+      <p className="soft small">
+        {draft === null
+          ? of === 'only'
+            ? 'Rows that do not meet every condition are left out, and named in the account.'
+            : 'These rows are placed on what the others make: on the map, but in no figure.'
+          : `${count(matching.length, 'row')} meet this.`}
+      </p>
+      <div className={form.line}>
+        <button type="submit" className={form.button} disabled={draft === null}>
+          {of === 'only' ? 'Use only these' : 'Only place these'}
+        </button>
+        <button
+          type="button"
+          className="action"
+          disabled={matching.length === 0}
+          onClick={() => {
+            dispatch(selected({ rows: matching }));
+            close();
+          }}
+        >
+          Select them
+        </button>
+      </div>
+    </form>
+  );
+}
