@@ -63,6 +63,7 @@ function randomTable(n: number, p: number): Table {
     source: { format: 'JSON' },
     notes: [],
     matrix: null,
+    arranged: null,
   };
 }
 

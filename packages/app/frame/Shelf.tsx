@@ -54,7 +54,7 @@ function Card({ reduction, alone }: { reduction: Reduction; alone: boolean }) {
   const dispatch = useAppDispatch();
   const edit = useEdit();
   const { hand, beside, recipe } = useStudy();
-  const { value, problem } = useComponents(reduction);
+  const { value, problem, waits } = useComponents(reduction);
   const [menu, setMenu] = useState<HTMLElement | null>(null);
   const isInHand = reduction.id === hand;
   const held = value?.shares.subarray(0, value.kept).reduce((sum, share) => sum + share, 0) ?? 0;
@@ -84,7 +84,7 @@ function Card({ reduction, alone }: { reduction: Reduction; alone: boolean }) {
           onName={name => name && edit(withReduction(recipe, reduction.id, { name }), 'reduction name')}
         />
         <span className="soft small">
-          {problem ? 'cannot run' : value ? `${value.kept} keep ${percent(held)}` : 'not there yet'}
+          {problem ? 'cannot run' : value ? `${value.kept} keep ${percent(held)}` : waits ? 'not looked at' : 'not there yet'}
         </span>
       </div>
       <button

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { startTransition, useEffect, useMemo, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { problemData, type ProblemData } from '@wold/core/problem';
 import { arrangementOf } from '@wold/core/recipe/arrangementOf';
@@ -8,10 +8,11 @@ import { tableKey } from '@wold/core/table/fileTable';
 import type { Table } from '@wold/core/table/table';
 import { ProblemNote } from '../readings/Problem';
 import { questionAt } from '../readings/questions';
-import { loadStudy, loadTable } from '../storage/studies';
+import { loadStudy } from '../storage/studies';
 import { closed, opened, undone } from '../store/studySlice';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { TableContext } from '../store/TableContext';
+import { tableOf } from '../workers/tablesAtHand';
 import { Frame } from './Frame';
 import styles from './StudyPage.module.css';
 
@@ -29,9 +30,7 @@ export function StudyPage() {
       loaded => {
         if (!current) return;
         setAbsent(loaded === null);
-        if (loaded === null) return;
-        setSource(loaded.table);
-        dispatch(opened(loaded.study));
+        if (loaded !== null) dispatch(opened(loaded));
       },
       () => current && setAbsent(true),
     );
@@ -45,11 +44,18 @@ export function StudyPage() {
   const open = study?.id === id ? study : null;
   const wanted = open === null ? null : tableKey(open.fileKey, open.recipe.reading);
   useEffect(() => {
-    if (open === null || source === null || source.key === wanted) return;
-    void loadTable(open.fileKey, open.recipe.reading).then(table =>
-      table === undefined ? setAbsent(true) : setSource(table),
-    );
-  }, [wanted]); // eslint-disable-line react-hooks/exhaustive-deps -- the key stands for the rest
+    if (wanted === null) return undefined;
+    let current = true;
+    void tableOf(wanted).then(table => {
+      if (!current) return;
+      if (table === undefined) setAbsent(true);
+      // In slices, so that a large study opens without holding the page up.
+      else startTransition(() => setSource(table));
+    });
+    return () => {
+      current = false;
+    };
+  }, [wanted]);
   const table = useArranged(source !== null && source.key === wanted ? source : null, open?.recipe ?? null);
 
   const question = questionAt(route);

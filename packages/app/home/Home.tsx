@@ -12,6 +12,7 @@ import { noticed } from '../store/noticeSlice';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { ModeSwitch } from '../theme/ModeSwitch';
 import { readTable } from '../workers/pool';
+import { haveAtHand } from '../workers/tablesAtHand';
 import { demoTables } from './demoTables';
 import { StudyList } from './StudyList';
 import styles from './Home.module.css';
@@ -41,10 +42,13 @@ export function Home() {
       const outcome = await readTable(file, fileName).outcome;
       if (outcome === 'stopped') return;
       if ('problem' in outcome) return setProblem(outcome.problem);
+      const { table, notKept } = outcome.value;
       try {
+        if (notKept !== null) throw new Error(notKept);
+        haveAtHand(table);
         const study = await createStudy(
-          outcome.value,
-          studyName ?? outcome.value.name,
+          table,
+          studyName ?? table.name,
           file,
           codebook === undefined ? [] : codebookOf(codebook),
         );

@@ -6,3 +6,8 @@ export interface Answer {
   readonly attention: number;
   readonly because: string;
 }
+
+/** The answer before there is a result. @param waits whether it is computed only when it is asked for */
+export function notThere(waits: boolean): Answer {
+  return { text: waits ? 'not looked at yet' : 'not there yet', stale: !waits, attention: 0, because: '' };
+}

@@ -19,6 +19,8 @@ const MOST_KEPT = 60;
 const WORTH_KEEPING = 500;
 /** Work that is no longer wanted is let finish for this long, which is cheaper than a new worker. */
 const GRACE = 100;
+/** Writing more than this would hold up the page. */
+const MOST_BYTES = 8e6;
 
 const entries = new Map<string, Entry>();
 const tickets = new Map<string, Ticket<Result>>();
@@ -72,8 +74,16 @@ async function obtain(table: Table, request: Request, key: string, label: string
     settle(key, { state: 'problem', problem: outcome.problem });
   } else {
     settle(key, { state: 'done', value: outcome.value });
-    if (performance.now() - started > WORTH_KEEPING) void keepResult(key, outcome.value);
+    if (performance.now() - started > WORTH_KEEPING && bytesOf(outcome.value) < MOST_BYTES)
+      void keepResult(key, outcome.value);
   }
+}
+
+/** Roughly what a result takes in storage: its typed arrays. */
+function bytesOf(value: unknown): number {
+  if (ArrayBuffer.isView(value)) return value.byteLength;
+  if (value === null || typeof value !== 'object' || Array.isArray(value)) return 0;
+  return Object.values(value).reduce((sum: number, part) => sum + bytesOf(part), 0);
 }
 
 function giveUp(key: string): void {

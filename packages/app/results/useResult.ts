@@ -1,7 +1,10 @@
 import { useEffect, useMemo, useSyncExternalStore } from 'react';
 import type { ProblemData } from '@wold/core/problem';
+import type { Table } from '@wold/core/table/table';
 import { requestKey, type Request, type ResultOf } from '@wold/core/recipe/run';
+import { QUESTIONS } from '../readings/questions';
 import { useTable } from '../store/TableContext';
+import { useStudy } from '../store/useStudy';
 import { again, entryOf, lastGoodOf, onResults, want } from './resultStore';
 
 /** A result as a reading sees it. */
@@ -12,6 +15,8 @@ export interface Reading<T> {
   readonly stale: boolean;
   readonly problem: ProblemData | null;
   readonly stopped: boolean;
+  /** Whether it is not computed because the table is large and no question that needs it was looked at. */
+  readonly waits: boolean;
   /** Computes a stopped result after all. */
   readonly resume: () => void;
 }
@@ -29,7 +34,10 @@ export function useResult<R extends Request>(request: R, place: string, label: s
   const wholePlace = `${table.key} ${place}`;
   // The key stands for the request: equal requests have equal keys.
   const steady = useMemo(() => request, [key]); // eslint-disable-line react-hooks/exhaustive-deps
-  useEffect(() => want(table, steady, wholePlace, label), [table, steady, wholePlace, label]);
+  const waits = useWaits(table, request.stage);
+  useEffect(() => {
+    if (!waits) want(table, steady, wholePlace, label);
+  }, [table, steady, wholePlace, label, waits]);
   const entry = useSyncExternalStore(onResults, () => entryOf(key));
   const value = entry?.state === 'done' ? entry.value : lastGoodOf(wholePlace);
   return {
@@ -37,6 +45,27 @@ export function useResult<R extends Request>(request: R, place: string, label: s
     stale: entry?.state !== 'done',
     problem: entry?.state === 'problem' ? entry.problem : null,
     stopped: entry?.state === 'stopped',
+    waits: waits && value === undefined,
     resume: () => again(table, steady, label),
   };
+}
+
+/** Entries beyond which nothing is computed before a question asks for it. */
+const LARGE = 4e6;
+const FIRST_ASKED: Readonly<Partial<Record<Request['stage'], number>>> = {
+  description: 1,
+  repeats: 1,
+  gaps: 1,
+  account: 2,
+  boxes: 2,
+  distribution: 2,
+  prepared: 2,
+};
+const LATER = 3;
+
+function useWaits(table: Table, stage: Request['stage']): boolean {
+  const { seen } = useStudy();
+  if (table.rows * table.columns.length <= LARGE) return false;
+  const first = FIRST_ASKED[stage] ?? LATER;
+  return !QUESTIONS.some(({ number, route }) => number >= first && seen.includes(route));
 }

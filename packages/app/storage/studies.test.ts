@@ -22,9 +22,8 @@ beforeEach(async () => {
 
 test('a study and its table come back as they were kept', async () => {
   const study = await createStudy(table, 'Pots');
-  const loaded = await loadStudy(study.id);
-  expect(loaded!.study).toEqual(study);
-  expect(loaded!.table).toEqual(table);
+  expect(await loadStudy(study.id)).toEqual(study);
+  expect(await database.studyTables.get(table.key)).toEqual(table);
   expect(await loadStudy('another')).toBeNull();
 });
 
@@ -45,7 +44,8 @@ test('a deleted study is out of sight, comes back on undo, and is swept away lat
   expect(await loadStudy(study.id)).toBeNull();
   await sweepDeleted();
   await restoreStudy(study.id);
-  expect((await loadStudy(study.id))!.table.key).toBe(table.key);
+  expect((await loadStudy(study.id))!.fileKey).toBe(table.fileKey);
+  expect(await database.studyTables.count()).toBe(1);
   await database.studies.update(study.id, { deleted: Date.now() - 3_600_000 });
   await sweepDeleted();
   expect(await database.studies.count()).toBe(0);
@@ -56,7 +56,7 @@ test('the steps of undo share what they have in common when they are kept', asyn
   const study = await createStudy(table, 'Pots');
   const later = { ...study.recipe, preparation: { ...study.recipe.preparation, scale: 'centre' as const } };
   await database.studies.put({ ...study, recipe: later, past: [study.recipe] });
-  const { study: loaded } = (await loadStudy(study.id))!;
+  const loaded = (await loadStudy(study.id))!;
   expect(loaded.past).toEqual([study.recipe]);
   expect(loaded.past[0]!.columns).toBe(loaded.recipe.columns);
 });

@@ -2,13 +2,13 @@ import type { CodebookEntry } from '@wold/core/table/codebook';
 import { withCodebook } from '@wold/core/recipe/withCodebook';
 import { freshRecipe } from '@wold/core/recipe/fresh';
 import { tableKey } from '@wold/core/table/fileTable';
-import type { ReadingChoices, Table } from '@wold/core/table/table';
+import type { Table } from '@wold/core/table/table';
 import { database, type StudyRecord } from './database';
 
 /**
- * Makes a study of a table and keeps both, and the file where there is room for it.
+ * Makes a study of a table and keeps both, the table unless it is kept already, and its file where there is room.
  *
- * @throws what the browser throws when it has no room for the table
+ * @throws what the browser throws when it has no room
  */
 export async function createStudy(
   table: Table,
@@ -34,10 +34,11 @@ export async function createStudy(
     deleted: null,
   };
   await database.transaction('rw', database.studies, database.studyTables, async () => {
+    await database.studies.put(study);
+    // Another page may have swept it away before it had a study.
     if ((await database.studyTables.where('key').equals(table.key).count()) === 0) {
       await database.studyTables.put(table);
     }
-    await database.studies.put(study);
   });
   if (file !== undefined) await keepFile(table.fileKey, table.name, file);
   return study;
@@ -59,28 +60,16 @@ export async function loadFile(key: string): Promise<{ name: string; content: Bl
   return database.files.get(key);
 }
 
-/** Keeps a table that the study's file was read into anew. */
-export async function keepTable(table: Table): Promise<void> {
-  await database.studyTables.put(table);
-}
-
 /** Studies that are not deleted, last changed first. */
 export async function listStudies(): Promise<StudyRecord[]> {
   const all = await database.studies.orderBy('changed').reverse().toArray();
   return all.filter(study => study.deleted === null);
 }
 
-/** The table that a file was read into with these choices, or undefined where it is not kept. */
-export async function loadTable(fileKey: string, reading: ReadingChoices): Promise<Table | undefined> {
-  return database.studyTables.get(tableKey(fileKey, reading));
-}
-
-/** A study and its table, or null where either is not kept in this browser. */
-export async function loadStudy(id: string): Promise<{ study: StudyRecord; table: Table } | null> {
+/** A study, or null where it is not kept in this browser. */
+export async function loadStudy(id: string): Promise<StudyRecord | null> {
   const study = await database.studies.get(id);
-  if (study === undefined || study.deleted !== null) return null;
-  const table = await loadTable(study.fileKey, study.recipe.reading);
-  return table === undefined ? null : { study, table };
+  return study === undefined || study.deleted !== null ? null : study;
 }
 
 export async function renameStudy(id: string, name: string): Promise<void> {

@@ -1,57 +1,103 @@
 import { expose, transfer } from 'comlink';
 import { problemData, type ProblemData } from '@wold/core/problem';
 import { compute, type Request, type Results } from '@wold/core/recipe/run';
+import { arrange } from '@wold/core/table/arrange';
 import { readTable } from '@wold/core/table/readTable';
 import type { ReadingChoices, Table } from '@wold/core/table/table';
+import { database } from '../storage/database';
 
 /** What a job comes to: a value, or a problem as plain data. */
 export type Outcome<T> = { readonly value: T } | { readonly problem: ProblemData };
 
-const TABLES_KEPT = 2;
+const TABLES_KEPT = 4;
 const RESULTS_KEPT = 24;
 const PROGRESS_EVERY = 80;
 
 const tables = new Map<string, Table>();
 const results = new Map<string, unknown>();
 
+/** What is known of a table that a file was read into. */
+export interface ReadTable {
+  readonly table: Table;
+  /** Why it could not be kept in the browser; null where it is. */
+  readonly notKept: string | null;
+}
+
 const worker = {
-  /** Gives the worker a table to compute on. */
+  /** Gives the worker a table that the browser could not keep. */
   adopt(table: Table): void {
     keep(tables, table.key, table, TABLES_KEPT);
   },
 
-  /** Reads a file into a table, which is handed over whole. */
+  /** Reads a file into a table, keeps it in the browser where that is wanted, and hands it over whole. */
   async read(
     file: Blob,
     name: string,
     choices: ReadingChoices,
+    keeping: boolean,
     progress: (done: number) => void,
-  ): Promise<Outcome<Table>> {
+  ): Promise<Outcome<ReadTable>> {
     const source = {
       size: file.size,
       read: async (from: number, to: number) => new Uint8Array(await file.slice(from, to).arrayBuffer()),
     };
     const result = await outcome(() => readTable(source, name, { progress: seldom(progress) }, choices));
-    return 'value' in result ? transfer(result, buffersOf(result.value)) : result;
+    if ('problem' in result) return result;
+    const table = result.value;
+    const notKept = keeping ? await keepTable(table) : null;
+    return transfer({ value: { table, notKept } }, buffersOf(table));
   },
 
-  /** Computes a result on a table that was adopted before. */
+  /** A table kept in the browser, or undefined. */
+  async load(key: string): Promise<Outcome<Table | undefined>> {
+    return outcome(async () => {
+      const table = await database.studyTables.get(key);
+      return table === undefined ? undefined : transfer(table, buffersOf(table));
+    });
+  },
+
+  /** Computes a result on a table; nothing where the table is neither kept nor adopted. */
   async compute(
-    tableKey: string,
+    table: { readonly key: string; readonly arranged: Table['arranged'] },
     request: Request,
     progress: (done: number) => void,
-  ): Promise<Outcome<Results[keyof Results]>> {
+  ): Promise<Outcome<Results[keyof Results]> | null> {
+    const known = await tableAtHand(table);
+    if (known === undefined) return null;
     return outcome(() => {
-      const table = tables.get(tableKey);
-      if (table === undefined) throw new Error(`the worker was not given table ${tableKey}`);
       const memo = {
         get: (key: string) => results.get(key),
         set: (key: string, result: unknown) => keep(results, key, result, RESULTS_KEPT),
       };
-      return compute(table, request, { progress: seldom(progress) }, memo);
+      return compute(known, request, { progress: seldom(progress) }, memo);
     });
   },
 };
+
+/** The table, arranged anew from one at hand or from one kept in the browser where need be. */
+async function tableAtHand({ key, arranged }: Pick<Table, 'key' | 'arranged'>): Promise<Table | undefined> {
+  const known = tables.get(key);
+  if (known !== undefined) return known;
+  const sourceKey = arranged?.of ?? key;
+  const source = tables.get(sourceKey) ?? (await database.studyTables.get(sourceKey).catch(() => undefined));
+  if (source === undefined) return undefined;
+  keep(tables, sourceKey, source, TABLES_KEPT);
+  if (arranged === null) return source;
+  const table = arrange(source, arranged.by);
+  keep(tables, key, table, TABLES_KEPT);
+  return table;
+}
+
+async function keepTable(table: Table): Promise<string | null> {
+  try {
+    if ((await database.studyTables.where('key').equals(table.key).count()) === 0) {
+      await database.studyTables.put(table);
+    }
+    return null;
+  } catch (error) {
+    return (error as Error).message || String(error);
+  }
+}
 
 export type ComputeWorker = typeof worker;
 

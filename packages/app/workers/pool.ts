@@ -2,7 +2,7 @@ import { proxy, wrap, type Remote } from 'comlink';
 import type { ProblemData } from '@wold/core/problem';
 import type { Request, Results } from '@wold/core/recipe/run';
 import type { ReadingChoices, Table } from '@wold/core/table/table';
-import type { ComputeWorker, Outcome } from './compute.worker';
+import type { ComputeWorker, Outcome, ReadTable } from './compute.worker';
 
 /** Work under way, as the screen shows it. */
 export interface Job {
@@ -66,24 +66,36 @@ export function stopJob(id: number): void {
   if (entry !== undefined) stop(entry);
 }
 
-/** Reads a file into a table. */
-export function readTable(file: Blob, name: string, choices: ReadingChoices = {}): Ticket<Table> {
-  return enter<Table>(
+/** Reads a file into a table, and keeps it in the browser unless it is only looked at. */
+export function readTable(
+  file: Blob,
+  name: string,
+  choices: ReadingChoices = {},
+  keeping = true,
+): Ticket<ReadTable> {
+  return enter<ReadTable>(
     `reading ${name}`,
     null,
-    (seat, progress) => seat.remote.read(file, name, choices, progress),
+    (seat, progress) => seat.remote.read(file, name, choices, keeping, progress),
     file.size,
   );
 }
 
+/** A table kept in the browser, or undefined; taken from storage off the main thread. */
+export function loadTable(key: string): Ticket<Table | undefined> {
+  return enter<Table | undefined>('opening the table', key, seat => seat.remote.load(key));
+}
+
 /** Computes a result of a table, on a worker that knows the table where one is free. */
 export function computeOn(table: Table, request: Request, label: string): Ticket<Results[keyof Results]> {
-  return enter(label, table.key, async (seat, progress) => {
-    if (!seat.tables.has(table.key)) {
-      await seat.remote.adopt(table);
-      seat.tables.add(table.key);
-    }
-    return seat.remote.compute(table.key, request, progress) as Promise<Outcome<Results[keyof Results]>>;
+  const { key, arranged } = table;
+  return enter(label, key, async (seat, progress) => {
+    type Result = Outcome<Results[keyof Results]>;
+    const first = (await seat.remote.compute({ key, arranged }, request, progress)) as Result | null;
+    seat.tables.add(key);
+    if (first !== null) return first;
+    await seat.remote.adopt(table);
+    return (await seat.remote.compute({ key, arranged }, request, progress)) as Result;
   });
 }
 

@@ -24,6 +24,7 @@ const tableOf = (columns: readonly (readonly number[])[]): Table => ({
   source: { format: 'JSON' },
   notes: [],
   matrix: null,
+  arranged: null,
 });
 const input = (table: Table, scale: Scale = 'unit-variance'): PreparationInput => ({
   ...PLAIN_PREPARATION,

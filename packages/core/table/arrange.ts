@@ -40,7 +40,7 @@ export function arrange(table: Table, arrangement: Arrangement): Table {
     return how === undefined ? column : arrangeColumn(column, how);
   });
   const key = contentKey(new TextEncoder().encode(`${table.key} ${JSON.stringify(arrangement)}`));
-  const result = { ...table, key, columns };
+  const result = { ...table, key, columns, arranged: { of: table.key, by: arrangement } };
   for (const how of made) {
     const from = findColumn(result, how.from);
     if (from === undefined) {

@@ -33,6 +33,7 @@ export function fileTable({ key, name, source, columns, rows, notes = [], choice
     source,
     notes: [...notes, ...empty],
     matrix: findMatrix(columns, rows),
+    arranged: null,
   };
 }
 

@@ -1,3 +1,4 @@
+import type { Arrangement } from './arrange';
 import type { Column } from './column';
 
 export const ENCODINGS = ['UTF-8', 'UTF-16 LE', 'UTF-16 BE', 'Windows-1252'] as const;
@@ -62,6 +63,8 @@ export interface Table {
   readonly notes: readonly ReadNote[];
   /** Set where the rows are no cases but the relations of the columns. */
   readonly matrix: RelationMatrix | null;
+  /** How it was made from the table of that key; null where it is as it was read. */
+  readonly arranged: { readonly of: string; readonly by: Arrangement } | null;
 }
 
 /** The column of that name, or undefined. */

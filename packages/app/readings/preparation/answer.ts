@@ -1,5 +1,5 @@
 import { count } from '../../charts/format';
-import type { Answer } from '../answer';
+import { notThere, type Answer } from '../answer';
 import { useAccount } from '../../results/stages';
 
 const SCALE_SHORT = {
@@ -11,10 +11,10 @@ const SCALE_SHORT = {
 
 /** 34 rows left out · 31 values pulled in · unit variance */
 export function usePreparationAnswer(): Answer {
-  const { value, stale, problem } = useAccount();
+  const { value, stale, waits, problem } = useAccount();
   if (problem !== null)
     return { text: 'cannot be used yet', stale: false, attention: 1, because: problem.what };
-  if (value === null) return { text: 'not there yet', stale: true, attention: 0, because: '' };
+  if (value === null) return notThere(waits);
   const out = value.rowsLeftOut.length;
   const constant = value.measuresSetAside.filter(({ because }) => because !== 'gaps').length;
   const at = (step: string) => value.changes.filter(change => change.step === step).length;

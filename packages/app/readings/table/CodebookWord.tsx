@@ -31,11 +31,11 @@ function CodebookPanel({ close }: { close: () => void }) {
 
   async function take(file: File): Promise<void> {
     setProblem(null);
-    const outcome = await readTable(file, file.name).outcome;
+    const outcome = await readTable(file, file.name, {}, false).outcome;
     if (outcome === 'stopped') return;
     if ('problem' in outcome) return setProblem(outcome.problem);
     try {
-      const { recipe: told, known } = withCodebook(recipe, readCodebook(outcome.value));
+      const { recipe: told, known } = withCodebook(recipe, readCodebook(outcome.value.table));
       if (known === 0) {
         setProblem({
           what: 'none of the names in it is a column of this table',

@@ -12,11 +12,12 @@ import {
 } from '@wold/core/table/table';
 import type { ProblemData } from '@wold/core/problem';
 import { shortName } from '../../charts/format';
-import { keepTable, loadFile } from '../../storage/studies';
+import { loadFile } from '../../storage/studies';
 import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe } from '../../store/useStudy';
 import form from '../../theme/form.module.css';
 import { readTable } from '../../workers/pool';
+import { haveAtHand } from '../../workers/tablesAtHand';
 import { ProblemNote } from '../Problem';
 import styles from './ReadingForm.module.css';
 
@@ -70,10 +71,10 @@ export function ReadingForm({ onClose }: { onClose: () => void }) {
   useEffect(() => {
     if (!file) return undefined;
     const part = table.source.format === 'workbook' ? file.content : file.content.slice(0, PREVIEWED);
-    const ticket = readTable(part, file.name, choices);
+    const ticket = readTable(part, file.name, choices, false);
     void ticket.outcome.then(outcome => {
       if (outcome === 'stopped') return;
-      setPreview('value' in outcome ? outcome.value : null);
+      setPreview('value' in outcome ? outcome.value.table : null);
       setProblem('problem' in outcome ? outcome.problem : null);
     });
     return ticket.stop;
@@ -86,8 +87,16 @@ export function ReadingForm({ onClose }: { onClose: () => void }) {
     setWorking(false);
     if (outcome === 'stopped') return;
     if ('problem' in outcome) return setProblem(outcome.problem);
-    await keepTable({ ...outcome.value, name: table.name });
-    edit(rereadRecipe(recipe, table, outcome.value, choices), 'reading');
+    const { table: read, notKept } = outcome.value;
+    if (notKept !== null) {
+      return setProblem({
+        what: `the table was read but could not be kept in this browser (${notKept})`,
+        where: file.name,
+        remedy: 'Delete studies you no longer need, and read it again.',
+      });
+    }
+    haveAtHand(read);
+    edit(rereadRecipe(recipe, table, read, choices), 'reading');
     onClose();
   }
 
