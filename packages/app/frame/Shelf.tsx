@@ -84,7 +84,13 @@ function Card({ reduction, alone }: { reduction: Reduction; alone: boolean }) {
           onName={name => name && edit(withReduction(recipe, reduction.id, { name }), 'reduction name')}
         />
         <span className="soft small">
-          {problem ? 'cannot run' : value ? `${value.kept} keep ${percent(held)}` : waits ? 'not looked at' : 'not there yet'}
+          {problem
+            ? 'cannot run'
+            : value
+              ? `${value.kept} keep ${percent(held)}`
+              : waits
+                ? 'not looked at'
+                : 'not there yet'}
         </span>
       </div>
       <button

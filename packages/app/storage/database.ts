@@ -1,4 +1,5 @@
-import Dexie, { type EntityTable } from 'dexie';
+import type { Column } from '@wold/core/table/column';
+import Dexie, { type EntityTable, type Table as DexieTable } from 'dexie';
 import type { Recipe } from '@wold/core/recipe/schema';
 import type { Table } from '@wold/core/table/table';
 import type { QuestionRoute } from '../readings/questions';
@@ -26,6 +27,16 @@ export interface StudyRecord {
   readonly deleted: number | null;
 }
 
+/** A table but for its columns, which are kept one by one. */
+export type TableRecord = Omit<Table, 'columns'> & { readonly columnCount: number };
+
+export interface ColumnRecord {
+  /** Key of its table. */
+  readonly table: string;
+  readonly index: number;
+  readonly column: Column;
+}
+
 /** A file as it was brought, so that it can be read in another way. */
 export interface FileRecord {
   readonly key: string;
@@ -41,14 +52,15 @@ export interface ResultRecord {
 
 class WoldDatabase extends Dexie {
   studies!: EntityTable<StudyRecord, 'id'>;
-  studyTables!: EntityTable<Table, 'key'>;
+  studyTables!: EntityTable<TableRecord, 'key'>;
+  tableColumns!: DexieTable<ColumnRecord, [string, number]>;
   files!: EntityTable<FileRecord, 'key'>;
   results!: EntityTable<ResultRecord, 'key'>;
 
   constructor() {
     super('wold');
     this.version(1).stores({ studies: 'id, changed', studyTables: 'key', results: 'key, used' });
-    this.version(2).stores({ files: 'key' });
+    this.version(2).stores({ files: 'key', tableColumns: '[table+index], table' });
   }
 }
 

@@ -1,6 +1,7 @@
 import 'fake-indexeddb/auto';
 import { readDelimited } from '@wold/core/table/readDelimited';
 import { database } from './database';
+import { getTable } from './tables';
 import { keepResult, loadResult } from './results';
 import {
   copyStudy,
@@ -17,13 +18,18 @@ const table = readDelimited(new TextEncoder().encode('kiln,a,b\nx,1,2\ny,2,5\nx,
 const names = async () => (await listStudies()).map(({ name }) => name).sort();
 
 beforeEach(async () => {
-  await Promise.all([database.studies.clear(), database.studyTables.clear(), database.results.clear()]);
+  await Promise.all([
+    database.studies.clear(),
+    database.studyTables.clear(),
+    database.tableColumns.clear(),
+    database.results.clear(),
+  ]);
 });
 
 test('a study and its table come back as they were kept', async () => {
   const study = await createStudy(table, 'Pots');
   expect(await loadStudy(study.id)).toEqual(study);
-  expect(await database.studyTables.get(table.key)).toEqual(table);
+  expect(await getTable(table.key)).toEqual(table);
   expect(await loadStudy('another')).toBeNull();
 });
 

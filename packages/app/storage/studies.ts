@@ -4,6 +4,7 @@ import { freshRecipe } from '@wold/core/recipe/fresh';
 import { tableKey } from '@wold/core/table/fileTable';
 import type { Table } from '@wold/core/table/table';
 import { database, type StudyRecord } from './database';
+import { isKept, keepOnlyTables, putTable } from './tables';
 
 /**
  * Makes a study of a table and keeps both, the table unless it is kept already, and its file where there is room.
@@ -33,13 +34,9 @@ export async function createStudy(
     changed: now,
     deleted: null,
   };
-  await database.transaction('rw', database.studies, database.studyTables, async () => {
-    await database.studies.put(study);
-    // Another page may have swept it away before it had a study.
-    if ((await database.studyTables.where('key').equals(table.key).count()) === 0) {
-      await database.studyTables.put(table);
-    }
-  });
+  await database.studies.put(study);
+  // Another page may have swept it away before it had a study.
+  if (!(await isKept(table.key))) await putTable(table);
   if (file !== undefined) await keepFile(table.fileKey, table.name, file);
   return study;
 }
@@ -97,22 +94,25 @@ const UNDO_TIME = 10 * 60_000;
 
 /** Removes studies deleted a while ago, and tables that no study needs any more. */
 export async function sweepDeleted(): Promise<void> {
-  await database.transaction('rw', database.studies, database.studyTables, database.files, async () => {
-    const bound = Date.now() - UNDO_TIME;
-    await database.studies.filter(study => study.deleted !== null && study.deleted < bound).delete();
-    const studies = await database.studies.toArray();
-    const files = new Set(studies.map(study => study.fileKey));
-    // Undo may lead back to a table that was read in another way.
-    const tables = new Set(
-      studies.flatMap(({ fileKey, recipe, past, future }) =>
-        [recipe, ...past, ...future].map(({ reading }) => tableKey(fileKey, reading)),
-      ),
-    );
-    const keptTables = await database.studyTables.toCollection().primaryKeys();
-    await database.studyTables.bulkDelete(keptTables.filter(key => !tables.has(key)));
-    const keptFiles = await database.files.toCollection().primaryKeys();
-    await database.files.bulkDelete(keptFiles.filter(key => !files.has(key)));
-  });
+  await database.transaction(
+    'rw',
+    [database.studies, database.studyTables, database.tableColumns, database.files],
+    async () => {
+      const bound = Date.now() - UNDO_TIME;
+      await database.studies.filter(study => study.deleted !== null && study.deleted < bound).delete();
+      const studies = await database.studies.toArray();
+      const files = new Set(studies.map(study => study.fileKey));
+      // Undo may lead back to a table that was read in another way.
+      const tables = new Set(
+        studies.flatMap(({ fileKey, recipe, past, future }) =>
+          [recipe, ...past, ...future].map(({ reading }) => tableKey(fileKey, reading)),
+        ),
+      );
+      await keepOnlyTables(tables);
+      const keptFiles = await database.files.toCollection().primaryKeys();
+      await database.files.bulkDelete(keptFiles.filter(key => !files.has(key)));
+    },
+  );
 }
 
 async function unusedName(wanted: string): Promise<string> {

@@ -4,7 +4,7 @@ import { compute, type Request, type Results } from '@wold/core/recipe/run';
 import { arrange } from '@wold/core/table/arrange';
 import { readTable } from '@wold/core/table/readTable';
 import type { ReadingChoices, Table } from '@wold/core/table/table';
-import { database } from '../storage/database';
+import { getTable, putTable } from '../storage/tables';
 
 /** What a job comes to: a value, or a problem as plain data. */
 export type Outcome<T> = { readonly value: T } | { readonly problem: ProblemData };
@@ -51,7 +51,7 @@ const worker = {
   /** A table kept in the browser, or undefined. */
   async load(key: string): Promise<Outcome<Table | undefined>> {
     return outcome(async () => {
-      const table = await database.studyTables.get(key);
+      const table = await getTable(key);
       return table === undefined ? undefined : transfer(table, buffersOf(table));
     });
   },
@@ -79,7 +79,7 @@ async function tableAtHand({ key, arranged }: Pick<Table, 'key' | 'arranged'>): 
   const known = tables.get(key);
   if (known !== undefined) return known;
   const sourceKey = arranged?.of ?? key;
-  const source = tables.get(sourceKey) ?? (await database.studyTables.get(sourceKey).catch(() => undefined));
+  const source = tables.get(sourceKey) ?? (await getTable(sourceKey).catch(() => undefined));
   if (source === undefined) return undefined;
   keep(tables, sourceKey, source, TABLES_KEPT);
   if (arranged === null) return source;
@@ -90,9 +90,7 @@ async function tableAtHand({ key, arranged }: Pick<Table, 'key' | 'arranged'>): 
 
 async function keepTable(table: Table): Promise<string | null> {
   try {
-    if ((await database.studyTables.where('key').equals(table.key).count()) === 0) {
-      await database.studyTables.put(table);
-    }
+    await putTable(table);
     return null;
   } catch (error) {
     return (error as Error).message || String(error);

@@ -1,0 +1,177 @@
+import { chromium } from '@playwright/test';
+import { spawn } from 'node:child_process';
+import { createRequire } from 'node:module';
+import {
+  mkdtempSync,
+  openSync,
+  readFileSync,
+  readdirSync,
+  closeSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+  writeSync,
+} from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { bundled } from './bundled.mjs';
+import { root } from './run.mjs';
+
+// Large tables in the browser: time against the CSV package's bare parse of the same file in the same browser, freezes
+// of the page, memory of its process, and how fast a kept table is open again. The app must be built.
+const { pixelCsv, pixelParquet, longCsv } = await bundled('bench/largeTables.ts');
+const PORT = 8493;
+const flags = JSON.parse(readFileSync(join(root, 'e2e', 'chromiumFlags.json'), 'utf8'));
+const folder = mkdtempSync(join(tmpdir(), 'wold-bench-'));
+const server = spawn('node', [join(root, 'packages/server/dist/main.js'), '--port', String(PORT)]);
+await new Promise(resolve => server.stdout.once('data', resolve));
+
+try {
+  console.log('Making the files …');
+  const csv = written('pixels.csv', pixelCsv(60_000, 784));
+  const parquet = join(folder, 'pixels.parquet');
+  writeFileSync(parquet, pixelParquet(60_000, 784));
+  const long = written('long.csv', longCsv(1_000_000, 20));
+
+  const bare = await bareParse(csv);
+  console.log(
+    `60,000 × 784 whole numbers as CSV, ${megabytes(statSync(csv).size)}; bare parse ${seconds(bare)}`,
+  );
+  const asCsv = await opened(csv);
+  report('CSV', asCsv, bare);
+  const asParquet = await opened(parquet);
+  report(`Parquet, ${megabytes(statSync(parquet).size)}`, asParquet, bare);
+  const bareLong = await bareParse(long);
+  console.log(`1,000,000 × 20 as CSV, ${megabytes(statSync(long).size)}; bare parse ${seconds(bareLong)}`);
+  report('CSV', await opened(long), bareLong);
+} finally {
+  server.kill();
+  rmSync(folder, { recursive: true, force: true });
+}
+
+function written(name, parts) {
+  const path = join(folder, name);
+  const file = openSync(path, 'w');
+  for (const part of parts) writeSync(file, part);
+  closeSync(file);
+  return path;
+}
+
+async function bareParse(path) {
+  return inBrowser(async page => {
+    await page.setContent('<input type="file">');
+    await page.addScriptTag({ path: createRequire(join(root, 'packages/core/x.js')).resolve('papaparse') });
+    await page.locator('input').setInputFiles(path);
+    return page.evaluate(async () => {
+      const text = await document.querySelector('input').files[0].text();
+      const start = performance.now();
+      let rows = 0;
+      window.Papa.parse(text, { chunkSize: 1 << 20, chunk: ({ data }) => (rows += data.length) });
+      return performance.now() - start;
+    });
+  });
+}
+
+async function opened(path) {
+  return inBrowser(async (page, browser) => {
+    await page.goto(`http://127.0.0.1:${PORT}/`);
+    const before = privateMemory(browser);
+    let peak = before;
+    const watch = setInterval(() => (peak = Math.max(peak, privateMemory(browser))), 100);
+    await page.evaluate(watchFreezes);
+    await page.getByLabel('Table file').setInputFiles(path);
+    await page.getByRole('grid').waitFor({ timeout: 300_000 });
+    const { time, progress, frozen } = await page.evaluate(() => ({
+      time: performance.now() - window.picked,
+      progress: window.progressAt - window.picked,
+      frozen: Math.max(0, ...window.frozen),
+    }));
+    clearInterval(watch);
+    const scrolled = await page.evaluate(scrollBothWays);
+    const url = page.url();
+    await page.goto('about:blank');
+    const start = performance.now();
+    await page.goto(url);
+    await page.getByRole('grid').waitFor({ timeout: 60_000 });
+    return { time, progress, frozen, memory: peak - before, scrolled, again: performance.now() - start };
+  });
+}
+
+function watchFreezes() {
+  window.frozen = [];
+  document
+    .querySelector('input[type=file]')
+    .addEventListener('change', () => (window.picked = performance.now()), true);
+  new PerformanceObserver(list => {
+    if (window.picked !== undefined) window.frozen.push(...list.getEntries().map(({ duration }) => duration));
+  }).observe({ entryTypes: ['longtask'] });
+  const look = () => {
+    const stop = [...document.querySelectorAll('button')].some(({ textContent }) => textContent === 'Stop');
+    if (stop && window.progressAt === undefined) window.progressAt = performance.now();
+    else requestAnimationFrame(look);
+  };
+  look();
+}
+
+/** The longest time between two frames while the grid is scrolled down and across. */
+async function scrollBothWays() {
+  const grid = document.querySelector('[role=grid]');
+  let last = performance.now();
+  let longest = 0;
+  for (let step = 1; step <= 60; step++) {
+    grid.scrollTop += 900;
+    grid.scrollLeft += 300;
+    await new Promise(requestAnimationFrame);
+    await new Promise(requestAnimationFrame);
+    const now = performance.now();
+    longest = Math.max(longest, now - last);
+    last = now;
+  }
+  return longest;
+}
+
+async function inBrowser(work) {
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: flags,
+  });
+  try {
+    return await work(await browser.newPage(), browser);
+  } finally {
+    await browser.close();
+  }
+}
+
+/** Memory that only the pages' processes hold, in bytes. */
+function privateMemory() {
+  let sum = 0;
+  for (const pid of readdirSync('/proc').filter(name => /^\d+$/.test(name))) {
+    try {
+      if (!readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('--type=renderer')) continue;
+      const rollup = readFileSync(`/proc/${pid}/smaps_rollup`, 'utf8');
+      for (const [, kilobytes] of rollup.matchAll(/^Private_(?:Clean|Dirty):\s+(\d+)/gm))
+        sum += 1024 * Number(kilobytes);
+    } catch {
+      // It has ended meanwhile.
+    }
+  }
+  return sum;
+}
+
+function report(name, { time, progress, frozen, memory, scrolled, again }, bare) {
+  console.log(
+    [
+      `  ${name}: open after ${seconds(time)}, ${(time / bare).toFixed(2)} × the bare parse`,
+      `    progress after ${progress.toFixed(0)} ms, longest freeze ${frozen.toFixed(0)} ms, page grew by ${megabytes(memory)} at most`,
+      `    longest wait for a frame while scrolling ${scrolled.toFixed(0)} ms, open again in ${seconds(again)}`,
+    ].join('\n'),
+  );
+}
+
+function seconds(ms) {
+  return `${(ms / 1000).toFixed(2)} s`;
+}
+
+function megabytes(bytes) {
+  return `${(bytes / 1e6).toFixed(0)} MB`;
+}
