@@ -2,6 +2,7 @@
 export default {
   testEnvironment: 'node',
   roots: ['<rootDir>/packages', '<rootDir>/scripts'],
+  setupFiles: ['<rootDir>/jest.setup.mjs'],
   testMatch: ['**/*.test.ts', '**/*.test.tsx', '**/*.test.mjs'],
   transform: {
     '^.+\\.(ts|tsx|js|mjs)$': [

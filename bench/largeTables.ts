@@ -19,8 +19,13 @@ export function pixelParquet(rows: number, columns: number): Uint8Array {
   const random = seededRandom(3);
   const data = Array.from({ length: columns }, () => new Int32Array(rows));
   for (let row = 0; row < rows; row++) for (const column of data) column[row] = pixel(random);
-  const columnData = data.map((values, j) => ({ name: `p${j}`, data: values, type: 'INT32' as const }));
-  return new Uint8Array(parquetWriteBuffer({ columnData, rowGroupSize: 10_000 }));
+  const columnData = data.map((values, j) => ({
+    name: `p${j}`,
+    data: values,
+    type: 'INT32' as const,
+    nullable: false,
+  }));
+  return new Uint8Array(parquetWriteBuffer({ columnData, rowGroupSize: 20_000 }));
 }
 
 const pixel = (random: ReturnType<typeof seededRandom>): number =>

@@ -121,11 +121,12 @@ async function scrollBothWays() {
   for (let step = 1; step <= 60; step++) {
     grid.scrollTop += 900;
     grid.scrollLeft += 300;
-    await new Promise(requestAnimationFrame);
-    await new Promise(requestAnimationFrame);
-    const now = performance.now();
-    longest = Math.max(longest, now - last);
-    last = now;
+    for (let frame = 0; frame < 2; frame++) {
+      await new Promise(requestAnimationFrame);
+      const now = performance.now();
+      longest = Math.max(longest, now - last);
+      last = now;
+    }
   }
   return longest;
 }

@@ -7,12 +7,15 @@ import { isMissingText, parseNumber, shortestDecimal, type Marks } from './numbe
 /** At least this share of the entries must be numbers for a column to hold numbers. */
 const NUMBER_SHARE = 0.8;
 const BYTES = 256;
+const ZERO = 48;
 
 /** Takes the entries of one column from top to bottom, in constant room per number. */
 export interface ColumnBuilder {
   readonly add: (text: string) => void;
   /** A number that a file holds as a number; NaN is missing. */
   readonly addNumber: (value: number) => void;
+  /** Takes a block where it holds nothing but whole numbers from 0 to 255, and says whether it did. */
+  readonly addBytes: (values: ArrayLike<unknown>) => boolean;
   readonly finish: (name: string) => Column;
 }
 
@@ -75,6 +78,17 @@ export function columnBuilder(marks: Marks = PLAIN_MARKS): ColumnBuilder {
   }
 
   function add(text: string): void {
+    if (text.length === 1) {
+      // A digit by itself is the commonest entry of wide tables.
+      const digit = text.charCodeAt(0) - ZERO;
+      if (digit >= 0 && digit <= 9) {
+        if (rows === values.length) grow();
+        values[rows++] = digit;
+        present++;
+        numbers++;
+        return;
+      }
+    }
     const plain = plainPoints ? shortestDecimal(text) : NaN;
     if (plain === plain) put(plain);
     else addOther(text);
@@ -103,13 +117,31 @@ export function columnBuilder(marks: Marks = PLAIN_MARKS): ColumnBuilder {
     else putGap();
   }
 
+  function addBytes(block: ArrayLike<unknown>): boolean {
+    if (!narrow || !areBytes(block)) return false;
+    while (values.length < rows + block.length) grow();
+    values.set(block, rows);
+    rows += block.length;
+    present += block.length;
+    numbers += block.length;
+    return true;
+  }
+
   function finish(name: string): Column {
     const taken: Taken = { values, rows, gaps: gaps?.slice(0, rows) ?? null, oddRows, oddTexts };
     const holdsNumbers = numbers > 0 && numbers >= NUMBER_SHARE * present;
     return holdsNumbers ? finishNumbers(name, taken) : finishLevels(name, taken);
   }
 
-  return { add, addNumber, finish };
+  return { add, addNumber, addBytes, finish };
+}
+
+function areBytes(values: ArrayLike<unknown>): values is ArrayLike<number> {
+  for (let i = 0; i < values.length; i++) {
+    const value = values[i] as number;
+    if ((value & 0xff) !== value || Object.is(value, -0)) return false;
+  }
+  return true;
 }
 
 function finishNumbers(name: string, { values, rows, gaps, oddRows, oddTexts }: Taken): NumberColumn {

@@ -102,11 +102,12 @@ function decimalMark(rows: readonly string[][], delimiter: string): '.' | ',' {
   for (const row of rows) {
     for (const entry of row) {
       const text = entry.trim();
-      if (/^[+\-−]?\d*,\d+$/.test(text)) {
+      if (/^[+\-−]?\d*,\d+(?:[eE][+-]?\d+)?$/.test(text)) {
         commas++;
         if (/^[+\-−]?[1-9]\d{0,2},\d{3}$/.test(text)) thousands++;
-      } else if (/^[+\-−]?\d{1,3}(?:\.\d{3})+,\d+$/.test(text)) commas++;
-      else if (/^[+\-−]?\d*\.\d+$/.test(text)) dots++;
+      } else if (/^[+\-−]?\d{1,3}(?:[.'’ \u00a0\u202f]\d{3})+,\d+$/.test(text)) commas++;
+      else if (/^[+\-−]?\d{1,3}(?:[,'’ \u00a0\u202f]\d{3})+\.\d+$/.test(text)) dots++;
+      else if (/^[+\-−]?\d*\.\d+(?:[eE][+-]?\d+)?$/.test(text)) dots++;
     }
   }
   // Only groups of three after each comma: thousands where commas part the entries too, decimals elsewhere.

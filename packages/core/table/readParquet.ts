@@ -5,13 +5,14 @@ import { quietHost, type Host } from '../host';
 import { Problem } from '../problem';
 import { columnBuilder, type ColumnBuilder } from './columnBuilder';
 import { entryText } from './entryText';
-import { sourceKey, type FileSource } from './fileSource';
+import { readAll, sourceKey, type FileSource } from './fileSource';
 import { fileTable } from './fileTable';
 import type { Table } from './table';
 
 /** Snappy and plain pages are read by the package itself. */
 const compressors: Compressors = { GZIP: page => gunzipSync(page), ZSTD: page => unpackZstd(page) };
 
+const READ_WHOLE = 1 << 26;
 const MARK = [0x50, 0x41, 0x52, 0x31];
 
 /** Whether a file starts with Parquet's mark. */
@@ -22,19 +23,13 @@ export function isParquet(bytes: Uint8Array): boolean {
 /**
  * Reads a Parquet file, column chunk by column chunk. Nested entries stand as their JSON, times as ISO 8601.
  *
- * @param key the file's key, where it is known
  * @throws Problem when the file is cut short, damaged, or packed in a way that is not read
  */
-export async function readParquet(
-  source: FileSource,
-  name: string,
-  host: Host = quietHost,
-  key?: string,
-): Promise<Table> {
-  const file: AsyncBuffer = {
-    byteLength: source.size,
-    slice: async (from, to = source.size) => (await source.read(from, to)).slice().buffer,
-  };
+export async function readParquet(source: FileSource, name: string, host: Host = quietHost): Promise<Table> {
+  const file = source.size <= READ_WHOLE ? await inMemory(source) : inParts(source);
+  // Hashed while it is read.
+  const key = sourceKey(source);
+  key.catch(() => undefined);
   try {
     const metadata = await parquetMetadataAsync(file);
     const rows = Number(metadata.num_rows);
@@ -62,7 +57,7 @@ export async function readParquet(
     }
     const columns = [...builders].map(([column, builder]) => builder.finish(column));
     return fileTable({
-      key: key ?? (await sourceKey(source)),
+      key: await key,
       name,
       source: { format: 'Parquet' },
       columns,
@@ -78,7 +73,21 @@ export async function readParquet(
   }
 }
 
+/** A file that fits easily is read at once, which is faster than chunk by chunk. */
+async function inMemory(source: FileSource): Promise<AsyncBuffer> {
+  const bytes = await readAll(source);
+  return { byteLength: source.size, slice: (from, to) => bytes.slice(from, to).buffer };
+}
+
+function inParts(source: FileSource): AsyncBuffer {
+  return {
+    byteLength: source.size,
+    slice: async (from, to = source.size) => (await source.read(from, to)).slice().buffer,
+  };
+}
+
 function takeEntries(builder: ColumnBuilder, entries: ArrayLike<unknown>): void {
+  if (builder.addBytes(entries)) return;
   for (let i = 0; i < entries.length; i++) {
     const value = entries[i];
     if (typeof value === 'number') builder.addNumber(value);
