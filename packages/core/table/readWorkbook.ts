@@ -64,22 +64,24 @@ export async function readWorkbook(
 const hasEntry = (value: unknown): boolean => value !== null && value !== undefined && value !== '';
 
 function unpack(bytes: Uint8Array<ArrayBuffer>, name: string): Record<string, Uint8Array> {
+  const isPart = (part: string) => /\.(xml|rels)$/.test(part);
   let unpacked = 0;
   try {
-    const parts = unzipSync(bytes, {
+    // Sizes are summed before anything is unpacked.
+    unzipSync(bytes, {
       filter: ({ name: part, originalSize }) => {
-        if (!/\.(xml|rels)$/.test(part)) return false;
-        unpacked += originalSize;
-        if (unpacked > MOST_UNPACKED) {
-          throw new Problem(
-            'it would unpack to more than 512 MiB',
-            'Save the sheet you need as CSV, and open that.',
-            name,
-          );
-        }
-        return true;
+        if (isPart(part)) unpacked += originalSize;
+        return false;
       },
     });
+    if (unpacked > MOST_UNPACKED) {
+      throw new Problem(
+        'it would unpack to more than 512 MiB',
+        'Save the sheet you need as CSV, and open that.',
+        name,
+      );
+    }
+    const parts = unzipSync(bytes, { filter: ({ name: part }) => isPart(part) });
     if (parts['xl/workbook.xml'] === undefined) {
       throw new Problem(
         'this is a ZIP archive, not a workbook',

@@ -1,4 +1,4 @@
-import { tableFromArrays, tableToIPC, vectorFromArray, Float64 } from 'apache-arrow';
+import { Float64, Table as ArrowTable, tableToIPC, vectorFromArray } from 'apache-arrow';
 import fc from 'fast-check';
 import { parquetWriteBuffer } from 'hyparquet-writer';
 import Papa from 'papaparse';
@@ -76,9 +76,9 @@ const FORMATS: Readonly<
     ),
   Arrow: rows =>
     tableToIPC(
-      tableFromArrays({
-        name: rows.map((_, row) => `row ${row}`),
-        word: rows.map(({ word }) => word ?? ''),
+      new ArrowTable({
+        name: vectorFromArray(rows.map((_, row) => `row ${row}`)),
+        word: vectorFromArray(rows.map(({ word }) => word ?? '')),
         number: vectorFromArray(
           rows.map(({ number }) => number),
           new Float64(),
