@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { parquetWriteBuffer } from 'hyparquet-writer';
 import Papa from 'papaparse';
 import writeWorkbook from 'write-excel-file/node';
-import { textAt } from './column';
+import { textAt, type Column, type NumberValues } from './column';
 import { contentKey, contentKeyStream } from './contentKey';
 import { bytesSource, type FileSource } from './fileSource';
 import { readDelimited, streamDelimited } from './readDelimited';
@@ -121,6 +121,15 @@ describe.each(Object.entries(FORMATS))('%s', (_, write) => {
   });
 });
 
+/** Whether two columns hold the same, entry for entry; quicker than a deep comparison. */
+function sameEntries(a: Column, b: Column): boolean {
+  const [x, y] = [a, b].map(column => (column.kind === 'number' ? column.values : column.codes)) as [
+    NumberValues,
+    NumberValues,
+  ];
+  return x.length === y.length && x.every((value, row) => value === y[row]);
+}
+
 describe('a file that streams by', () => {
   /** Gives out a file part by part. */
   const slow = (bytes: Uint8Array<ArrayBuffer>): FileSource => ({
@@ -134,13 +143,14 @@ describe('a file that streams by', () => {
     expect(bytes.length).toBeGreaterThan(4 << 20);
     const streamed = await streamDelimited(slow(bytes), 'made.csv');
     const whole = readDelimited(bytes, 'made.csv');
-    expect(streamed).toEqual(whole);
+    expect([streamed.key, streamed.source, streamed.notes]).toEqual([whole.key, whole.source, whole.notes]);
+    streamed.columns.forEach((column, j) => expect(sameEntries(column, whole.columns[j]!)).toBe(true));
     expect(streamed.rows).toBe(150_000);
     expect(textAt(streamed.columns[2]!, 149_999)).toBe('zwei\nZeilen, „so“');
   });
 
   test('bytes that are not UTF-8 far down in it are found out', async () => {
-    const text = `name,x\n${'abc,1\n'.repeat(800_000)}`;
+    const text = `name,x\n${'abcdefghijklmnop,1\n'.repeat(240_000)}`;
     const latin = Uint8Array.from([...encode(text), 0xe4, 0x2c, 0x32, 0x0a]);
     const table = await streamDelimited(slow(latin), 'made.csv');
     expect(table.source).toMatchObject({ encoding: 'Windows-1252' });
@@ -148,7 +158,7 @@ describe('a file that streams by', () => {
   });
 
   test('has the same key as its bytes, however it comes', async () => {
-    const bytes = Uint8Array.from({ length: 9_000_000 }, (_, i) => (i * 7919) & 0xff);
+    const bytes = Uint8Array.from({ length: 5_000_000 }, (_, i) => (i * 7919) & 0xff);
     const parts = contentKeyStream();
     for (let from = 0; from < bytes.length; from += 1_234_567) {
       await parts.add(bytes.slice(from, from + 1_234_567));
