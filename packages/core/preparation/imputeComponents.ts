@@ -17,6 +17,8 @@ export interface Imputation {
 const MOST_ROUNDS = 1000;
 const TOLERANCE = 1e-6;
 const MOST_TRIED = 5;
+/** Errors that differ by less than this share are alike. */
+const ABOUT = 0.01;
 const HIDDEN_SHARE = 0.1;
 const FOLDS = 3;
 const SEED = 1;
@@ -51,7 +53,8 @@ export function imputeComponents(
     return { dimensions, errors: null, rounds: fill(columns, dimensions, scaled, host) };
   }
   const errors = hiddenErrors(columns, Math.min(MOST_TRIED, most), scaled, stretch(host, 0, 0.8));
-  const best = errors.indexOf(Math.min(...errors));
+  // The fewest that foretell about as well as the best.
+  const best = errors.findIndex(error => error <= (1 + ABOUT) * Math.min(...errors));
   return { dimensions: best, errors, rounds: fill(columns, best, scaled, stretch(host, 0.8, 1)) };
 }
 
@@ -69,7 +72,12 @@ function hiddenErrors(columns: Columns, most: number, scaled: boolean, host: Hos
         for (const i of hidden[j]!) copy[i] = NaN;
         return copy;
       });
-      fill(tried, k, scaled, quietHost);
+      try {
+        fill(tried, k, scaled, quietHost);
+      } catch {
+        // Too many dimensions for these entries: they do not settle, and are not chosen.
+        squares[k] = Infinity;
+      }
       hidden.forEach((rows, j) => {
         const sd = sdOf(columns[j]!);
         for (const i of rows) squares[k]! += square((tried[j]![i]! - columns[j]![i]!) / sd);
