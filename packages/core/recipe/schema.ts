@@ -89,15 +89,17 @@ const recipeSchema = z.strictObject({
   format: z.literal('wold recipe'),
   version: z.literal(1),
   /** How the file is read, where that is not found from it. */
-  reading: z.strictObject({
-    encoding: z.enum(ENCODINGS).optional(),
-    delimiter: z.enum(DELIMITERS).optional(),
-    decimal: z.enum(DECIMAL_MARKS).optional(),
-    thousands: z.enum(THOUSANDS_MARKS).optional(),
-    quote: z.enum(QUOTES).optional(),
-    header: z.boolean().optional(),
-    sheet: z.string().optional(),
-  }),
+  reading: z
+    .strictObject({
+      encoding: z.enum(ENCODINGS).optional(),
+      delimiter: z.enum(DELIMITERS).optional(),
+      decimal: z.enum(DECIMAL_MARKS).optional(),
+      thousands: z.enum(THOUSANDS_MARKS).optional(),
+      quote: z.enum(QUOTES).optional(),
+      header: z.boolean().optional(),
+      sheet: z.string().optional(),
+    })
+    .default({}),
   /** The file's columns in their order, then those made from them. */
   columns: z
     .array(columnSchema)
@@ -106,7 +108,7 @@ const recipeSchema = z.strictObject({
       'two columns have the same name',
     ),
   /** Columns made from others, in the order they are made. */
-  made: z.array(madeSchema),
+  made: z.array(madeSchema).default([]),
   preparation: z.strictObject({
     /** Rows set aside by hand, by their place in the table of that key, counted from 0. */
     rowsAside: z.strictObject({
@@ -115,18 +117,18 @@ const recipeSchema = z.strictObject({
         z.strictObject({
           row: z.int().min(0),
           reason: z.string().max(LONGEST_REASON),
-          placed: z.boolean(),
+          placed: z.boolean().default(false),
         }),
       ),
     }),
     /** Rows that do not meet all of these are left out; rows that meet any of the others are only placed. */
-    only: z.array(conditionSchema),
-    supplementary: z.array(conditionSchema),
-    repeats: z.enum(REPEAT_RULES),
-    repeatKeys: z.array(z.string()),
+    only: z.array(conditionSchema).default([]),
+    supplementary: z.array(conditionSchema).default([]),
+    repeats: z.enum(REPEAT_RULES).default('keep'),
+    repeatKeys: z.array(z.string()).default([]),
     missing: z.enum(MISSING_RULES),
     /** Dimensions that fill gaps. */
-    imputation: z.union([z.literal('cross-validated'), z.int().min(1).max(20)]),
+    imputation: z.union([z.literal('cross-validated'), z.int().min(1).max(20)]).default(2),
     /** Share of missing entries above which a measure is set aside; 1 allows any. */
     gapsAllowed: z.number().min(0).max(1),
     outliers: z.enum(OUTLIER_RULES),
@@ -139,8 +141,8 @@ const recipeSchema = z.strictObject({
     scale: z.enum(SCALES),
     weighting: z.enum(WEIGHTINGS),
     /** How many rows a table of correlations or covariances was made from. */
-    cases: z.int().min(3).nullable(),
-    off: z.array(z.enum(STEPS)),
+    cases: z.int().min(3).nullable().default(null),
+    off: z.array(z.enum(STEPS)).default([]),
   }),
   reductions: z.array(reductionSchema).min(1),
 });
