@@ -27,6 +27,7 @@ const server = spawn('node', [join(root, 'packages/server/dist/main.js'), '--por
 await new Promise(resolve => server.stdout.once('data', resolve));
 
 try {
+  await preparationChanges(written('middling.csv', longCsv(5000, 51)));
   console.log('Making the files …');
   const csv = written('pixels.csv', pixelCsv(60_000, 784));
   const parquet = join(folder, 'pixels.parquet');
@@ -55,6 +56,54 @@ function written(name, parts) {
   for (const part of parts) writeSync(file, part);
   closeSync(file);
   return path;
+}
+
+/** How long after each change of preparation its result is on the screen. */
+async function preparationChanges(path) {
+  await inBrowser(async page => {
+    await page.goto(`http://127.0.0.1:${PORT}/`);
+    await page.getByLabel('Table file').setInputFiles(path);
+    await page.getByRole('grid').waitFor();
+    await page.keyboard.press('2');
+    await page.getByRole('region', { name: 'Measures before and after' }).waitFor();
+    await page.waitForTimeout(1500);
+    const times = [];
+    for (const [word, choice] of [
+      ['leave outliers as they are', /pull outliers in to the fences/],
+      ['leave out rows with any', /fill gaps with the median/],
+      ['pull outliers in', /leave outliers as they are/],
+      ['unit variance', /robust spread/],
+      ['nothing', /^to ranks/],
+      ['to ranks', /^nothing/],
+      ['nothing', /^to ranks/],
+      ['leave outliers as they are', /beyond a robust z/],
+      ['robust spread', /their mean only/],
+      ['to ranks', /Yeo–Johnson/],
+      ['Yeo–Johnson', /^nothing/],
+      ['pull in beyond', /pull outliers in to the fences/],
+    ]) {
+      await page
+        .getByRole('group', { name: 'Brief' })
+        .getByRole('button', { name: word })
+        .click({ timeout: 5000 });
+      const button = page.getByRole('dialog').getByRole('button', { name: choice }).last();
+      times.push(
+        await button.evaluate(async element => {
+          const start = performance.now();
+          element.click();
+          for (let calm = 0; calm < 2;) {
+            await new Promise(requestAnimationFrame);
+            calm = document.querySelector('main [aria-busy=true]') === null ? calm + 1 : 0;
+          }
+          return performance.now() - start;
+        }),
+      );
+      await page.waitForTimeout(600);
+    }
+    console.log(
+      `5,000 × 50: changes of preparation shown after ${times.map(time => time.toFixed(0)).join(', ')} ms`,
+    );
+  });
 }
 
 async function bareParse(path) {

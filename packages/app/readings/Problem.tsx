@@ -38,7 +38,11 @@ export function Resulting<T>({
       {value === null ? (
         problem === null && !stopped && <p className={`${styles.waiting} soft`}>Working …</p>
       ) : (
-        <div className={styles.result} data-stale={stale && (problem !== null || stopped)} aria-busy={stale}>
+        <div
+          className={styles.result}
+          data-stale={stale && (problem !== null || stopped)}
+          aria-busy={stale && problem === null && !stopped}
+        >
           {stale && (problem !== null || stopped) && (
             <p className={`${styles.stale} small`}>Out of date: this is the last result that could be had.</p>
           )}

@@ -19,6 +19,7 @@ jest.mock('../workers/pool', () => ({
   },
 }));
 jest.mock('../storage/results', () => ({
+  mayBeKept: () => true,
   loadResult: (key: string) => Promise.resolve(mockKept.get(key)),
   keepResult: (key: string, result: unknown) => Promise.resolve(mockKept.set(key, result)),
 }));

@@ -1,7 +1,7 @@
 import type { ProblemData } from '@wold/core/problem';
 import { requestKey, type Request, type Results } from '@wold/core/recipe/run';
 import type { Table } from '@wold/core/table/table';
-import { keepResult, loadResult } from '../storage/results';
+import { keepResult, loadResult, mayBeKept } from '../storage/results';
 import { computeOn, type Ticket } from '../workers/pool';
 
 type Result = Results[keyof Results];
@@ -60,7 +60,7 @@ export function again(table: Table, request: Request, label: string): void {
 
 async function obtain(table: Table, request: Request, key: string, label: string): Promise<void> {
   settle(key, PENDING);
-  const kept = await loadResult(key).catch(() => undefined);
+  const kept = mayBeKept(key) ? await loadResult(key).catch(() => undefined) : undefined;
   if (kept !== undefined) return settle(key, { state: 'done', value: kept as Result });
   const started = performance.now();
   const ticket = computeOn(table, request, label);

@@ -2,6 +2,17 @@ import { database } from './database';
 
 const MOST_KEPT = 40;
 
+/** Keys of the results kept, once they are known; most results are not, and need not be looked for. */
+let keptKeys: Set<string> | null = null;
+void database.results
+  .toCollection()
+  .primaryKeys()
+  .then(keys => (keptKeys = new Set([...keys, ...(keptKeys ?? [])])))
+  .catch(() => undefined);
+
+/** Whether a result may be kept from before. */
+export const mayBeKept = (key: string): boolean => keptKeys?.has(key) ?? true;
+
 /** A result kept from before, or undefined. */
 export async function loadResult(key: string): Promise<unknown> {
   const record = await database.results.get(key);
@@ -14,6 +25,7 @@ export async function loadResult(key: string): Promise<unknown> {
 export async function keepResult(key: string, result: unknown): Promise<void> {
   try {
     await database.results.put({ key, result, used: Date.now() });
+    keptKeys?.add(key);
     const surplus = (await database.results.count()) - MOST_KEPT;
     if (surplus > 0) await database.results.orderBy('used').limit(surplus).delete();
   } catch {

@@ -26,12 +26,18 @@ interface Seat {
   worker: Worker;
   remote: Remote<ComputeWorker>;
   readonly tables: Set<string>;
+  /** The preparation that its last work rested on. */
+  restsOn: string | null;
   busy: boolean;
 }
 
 interface Entry {
   job: Job;
   readonly tableKey: string | null;
+  /** The preparation that it rests on. */
+  readonly restsOn: string | null;
+  /** Whether it lets lighter work go first. */
+  readonly heavy: boolean;
   readonly start: (seat: Seat) => Promise<Outcome<unknown>>;
   readonly settle: (outcome: Outcome<unknown> | 'stopped') => void;
   seat: Seat | null;
@@ -77,7 +83,7 @@ export function readTable(
     `reading ${name}`,
     null,
     (seat, progress) => seat.remote.read(file, name, choices, keeping, progress),
-    file.size,
+    { size: file.size },
   );
 }
 
@@ -89,27 +95,36 @@ export function loadTable(key: string): Ticket<Table | undefined> {
 /** Computes a result of a table, on a worker that knows the table where one is free. */
 export function computeOn(table: Table, request: Request, label: string): Ticket<Results[keyof Results]> {
   const { key, arranged } = table;
-  return enter(label, key, async (seat, progress) => {
+  const heavy = request.stage === 'decomposition' || request.stage === 'components';
+  const start = async (seat: Seat, progress: (done: number) => void) => {
     type Result = Outcome<Results[keyof Results]>;
     const first = (await seat.remote.compute({ key, arranged }, request, progress)) as Result | null;
     seat.tables.add(key);
     if (first !== null) return first;
     await seat.remote.adopt(table);
     return (await seat.remote.compute({ key, arranged }, request, progress)) as Result;
-  });
+  };
+  const restsOn = 'preparation' in request ? `${key} ${JSON.stringify(request.preparation)}` : null;
+  return enter(label, key, start, { heavy, restsOn });
 }
 
 function enter<T>(
   label: string,
   tableKey: string | null,
   start: (seat: Seat, progress: (done: number) => void) => Promise<Outcome<T>>,
-  size: number | null = null,
+  {
+    size = null,
+    heavy = false,
+    restsOn = null,
+  }: { size?: number | null; heavy?: boolean; restsOn?: string | null } = {},
 ): Ticket<T> {
   let settle!: (outcome: Outcome<T> | 'stopped') => void;
   const outcome = new Promise<Outcome<T> | 'stopped'>(resolve => (settle = resolve));
   const entry: Entry = {
     job: { id: nextId++, label, done: 0, since: performance.now(), size },
     tableKey,
+    heavy,
+    restsOn,
     seat: null,
     settle: settle as Entry['settle'],
     start: seat =>
@@ -123,21 +138,22 @@ function enter<T>(
   };
   entries.push(entry);
   announce();
-  advance();
+  // Once all that the screen asks for at one time is in line.
+  queueMicrotask(advance);
   return { outcome, stop: () => stop(entry) };
 }
 
 function advance(): void {
-  for (const entry of entries) {
-    if (entry.seat !== null) continue;
-    const seat = freeSeat(entry.tableKey);
-    if (seat === null) return;
-    void occupy(seat, entry);
+  const waiting = entries.filter(({ seat }) => seat === null);
+  for (const entry of [...waiting.filter(({ heavy }) => !heavy), ...waiting.filter(({ heavy }) => heavy)]) {
+    const seat = freeSeat(entry);
+    if (seat !== null) void occupy(seat, entry);
   }
 }
 
 async function occupy(seat: Seat, entry: Entry): Promise<void> {
   seat.busy = true;
+  if (entry.restsOn !== null) seat.restsOn = entry.restsOn;
   entry.seat = seat;
   const crash = new Promise<Outcome<unknown>>(resolve => {
     seat.worker.onerror = () => resolve({ problem: CRASHED });
@@ -170,12 +186,19 @@ function leave(entry: Entry, outcome: Outcome<unknown> | 'stopped'): void {
   advance();
 }
 
-function freeSeat(tableKey: string | null): Seat | null {
+/**
+ * A seat for work that waits, or null. Work that rests on the same preparation goes to one seat, where it is at hand,
+ * one after the other.
+ */
+function freeSeat({ tableKey, restsOn }: Entry): Seat | null {
+  const knowing = seats.find(seat => restsOn !== null && seat.restsOn === restsOn);
+  if (knowing !== undefined) return knowing.busy ? null : knowing;
   const free = seats.filter(seat => !seat.busy);
-  const knowing = free.find(seat => tableKey !== null && seat.tables.has(tableKey));
-  if (knowing !== undefined) return knowing;
-  if (free.length > 0) return free[0]!;
-  return seats.length < SIZE ? newSeat() : null;
+  return (
+    free.find(seat => tableKey !== null && seat.tables.has(tableKey)) ??
+    free[0] ??
+    (seats.length < SIZE ? newSeat() : null)
+  );
 }
 
 function newSeat(): Seat {
@@ -183,7 +206,13 @@ function newSeat(): Seat {
     type: 'module',
     name: 'wold-compute',
   });
-  const seat: Seat = { worker, remote: wrap<ComputeWorker>(worker), tables: new Set(), busy: false };
+  const seat: Seat = {
+    worker,
+    remote: wrap<ComputeWorker>(worker),
+    tables: new Set(),
+    restsOn: null,
+    busy: false,
+  };
   seats.push(seat);
   return seat;
 }

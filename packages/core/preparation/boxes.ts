@@ -1,10 +1,10 @@
-import { quietHost, stretch, type Host } from '../host';
+import { quietHost, type Host } from '../host';
 import type { Table } from '../table/table';
-import { quantile } from '../table/quantile';
+import { quantilesOf } from '../table/quantile';
 import { valuesIn } from './missing';
-import { quartileFences } from './outliers';
+import { fencesAround } from './outliers';
 import type { PreparationInput } from './prepare';
-import { measureOf, treat } from './treat';
+import { measureOf, type Treated } from './treat';
 
 /** Five numbers of a distribution, and what lies beyond its fences. */
 export interface Box {
@@ -31,40 +31,58 @@ export interface MeasureBoxes {
 const FENCE = 1.5;
 const MOST_OUTLIERS = 60;
 
-/** Each measure's distribution as it stands in the table, and as the treatment leaves it. */
-export function measureBoxes(table: Table, input: PreparationInput, host: Host = quietHost): MeasureBoxes[] {
-  const weight = input.weight === null ? null : measureOf(table, input.weight);
-  const treated = treat(table, input.measures, weight, input, stretch(host, 0, 0.5));
-  const transformed = new Set(treated.transforms.map(fitted => fitted.measure));
+/** Each measure's distribution as it stands in the table. */
+export function originalBoxes(table: Table, measures: readonly string[], host: Host = quietHost): Box[] {
   const all = Uint32Array.from({ length: table.rows }, (_, row) => row);
-  return treated.measures.map((measure, j) => {
-    host.progress(0.5 + (0.5 * j) / treated.measures.length);
-    return {
-      measure,
-      before: boxOf(valuesIn(measureOf(table, measure), all), all),
-      after: boxOf(treated.columns[j]!, treated.rows),
-      rescaled: input.rowTransform !== 'none' || transformed.has(measure),
-    };
+  return measures.map((measure, j) => {
+    host.progress(j / measures.length);
+    return boxOf(valuesIn(measureOf(table, measure), all), all);
   });
+}
+
+/** Each treated measure's distribution before and after; `originals` has a box for each of `measures`. */
+export function measureBoxes(
+  { measures, rowTransform }: PreparationInput,
+  originals: readonly Box[],
+  treated: Treated,
+): MeasureBoxes[] {
+  const transformed = new Set(treated.transforms.map(fitted => fitted.measure));
+  return treated.measures.map((measure, j) => ({
+    measure,
+    before: originals[measures.indexOf(measure)]!,
+    after: boxOf(treated.columns[j]!, treated.rows),
+    rescaled: rowTransform !== 'none' || transformed.has(measure),
+  }));
 }
 
 /** The box of the entries that are present; `rows` names the row of each. */
 export function boxOf(values: Float64Array, rows: Uint32Array): Box {
-  const sorted = values.filter(value => !Number.isNaN(value)).sort();
-  const fences = quartileFences(values, FENCE) ?? { low: -Infinity, high: Infinity };
+  const [lowerQuartile, median, upperQuartile] = quantilesOf(values, [0.25, 0.5, 0.75]) as [
+    number,
+    number,
+    number,
+  ];
+  const fences = fencesAround(lowerQuartile, upperQuartile, FENCE) ?? { low: -Infinity, high: Infinity };
   const outliers: { row: number; value: number }[] = [];
-  values.forEach((value, i) => {
+  let [least, lowWhisker, highWhisker, most] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (let i = 0; i < values.length; i++) {
+    const value = values[i]!;
+    if (value < least) least = value;
+    if (value > most) most = value;
+    if (value >= fences.low && value < lowWhisker) lowWhisker = value;
+    if (value <= fences.high && value > highWhisker) highWhisker = value;
     const beyond = value < fences.low || value > fences.high;
     if (beyond && outliers.length < MOST_OUTLIERS) outliers.push({ row: rows[i]!, value });
-  });
+  }
+  const known = (value: number) => (Number.isFinite(value) ? value : NaN);
   return {
-    least: quantile(sorted, 0),
-    lowerQuartile: quantile(sorted, 0.25),
-    median: quantile(sorted, 0.5),
-    upperQuartile: quantile(sorted, 0.75),
-    most: quantile(sorted, 1),
-    lowWhisker: sorted.find(value => value >= fences.low) ?? NaN,
-    highWhisker: sorted.findLast(value => value <= fences.high) ?? NaN,
+    least: known(least),
+    lowerQuartile,
+    median,
+    upperQuartile,
+    most: known(most),
+    lowWhisker: known(lowWhisker),
+    highWhisker: known(highWhisker),
     outliers,
   };
 }

@@ -3,9 +3,8 @@ import { histogram, type Histogram } from '../table/describe';
 import { shapeOf, type Shape } from '../table/shape';
 import type { Table } from '../table/table';
 import { valuesIn } from './missing';
-import type { PreparationInput } from './prepare';
 import { suggestTransform, type Suggestion } from './suggest';
-import { measureOf, treat } from './treat';
+import { measureOf, type Treated } from './treat';
 
 /** A measure's entries at one time, in full. */
 export interface Distribution extends Shape {
@@ -27,13 +26,7 @@ export interface MeasureDistribution {
 const MOST_QUANTILES = 160;
 
 /** One measure as it stands in the table, and as the treatment leaves it. */
-export function measureDistribution(
-  table: Table,
-  input: PreparationInput,
-  measure: string,
-): MeasureDistribution {
-  const weight = input.weight === null ? null : measureOf(table, input.weight);
-  const treated = treat(table, input.measures, weight, input);
+export function measureDistribution(table: Table, measure: string, treated: Treated): MeasureDistribution {
   const index = treated.measures.indexOf(measure);
   const all = Uint32Array.from({ length: table.rows }, (_, row) => row);
   const present = valuesIn(measureOf(table, measure), all).filter(value => !Number.isNaN(value));

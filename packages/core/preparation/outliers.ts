@@ -1,4 +1,4 @@
-import { quantile } from '../table/quantile';
+import { quantilesOf } from '../table/quantile';
 
 export const OUTLIER_RULES = ['none', 'fences', 'leave-out-rows', 'robust-z'] as const;
 /**
@@ -15,8 +15,12 @@ export interface Fences {
 
 /** Fences at `factor` interquartile ranges beyond the quartiles; null where half the entries or more are equal. */
 export function quartileFences(values: Float64Array, factor: number): Fences | null {
-  const sorted = values.filter(value => !Number.isNaN(value)).sort();
-  const [low, high] = [quantile(sorted, 0.25), quantile(sorted, 0.75)];
+  const [low, high] = quantilesOf(values, [0.25, 0.75]) as [number, number];
+  return fencesAround(low, high, factor);
+}
+
+/** Fences at `factor` interquartile ranges beyond given quartiles; null where these are equal. */
+export function fencesAround(low: number, high: number, factor: number): Fences | null {
   const reach = factor * (high - low);
   return high > low ? { low: low - reach, high: high + reach } : null;
 }
@@ -34,9 +38,11 @@ export function robustLimits(values: Float64Array, most: number): Fences | null 
 
 /** The median and the median absolute deviation from it; null where that deviation is 0. */
 export function medianDeviation(values: Float64Array): { median: number; mad: number } | null {
-  const sorted = values.filter(value => !Number.isNaN(value)).sort();
-  const median = quantile(sorted, 0.5);
-  const mad = quantile(sorted.map(value => Math.abs(value - median)).sort(), 0.5);
+  const [median] = quantilesOf(values, [0.5]) as [number];
+  const [mad] = quantilesOf(
+    values.map(value => Math.abs(value - median)),
+    [0.5],
+  ) as [number];
   return mad > 0 ? { median, mad } : null;
 }
 

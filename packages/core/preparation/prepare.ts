@@ -3,7 +3,6 @@ import { quietHost, stretch, type Host } from '../host';
 import { Problem } from '../problem';
 import { missingCount, numberAt, type NumberColumn } from '../table/column';
 import type { Table } from '../table/table';
-import { valuesIn } from './missing';
 import { robustSd } from './outliers';
 import { prepareMatrix } from './prepareMatrix';
 import { measureOf, treat, type MeasureSetAside, type Treated, type Treatment } from './treat';
@@ -91,14 +90,19 @@ export interface Prepared extends Account {
  * The matrix that every method works from: the measures treated, centred and scaled. Measures that have no entries or
  * do not vary are set aside by name.
  *
+ * @param treated the measures as {@link treatFor} leaves them, where they are at hand
  * @throws Problem when fewer than two measures or two rows are left, or an entry cannot be treated
  */
-export function prepare(table: Table, input: PreparationInput, host: Host = quietHost): Prepared {
+export function prepare(
+  table: Table,
+  input: PreparationInput,
+  host: Host = quietHost,
+  treated?: Treated,
+): Prepared {
   if (table.matrix !== null) return prepareMatrix(table, table.matrix, input);
   if (input.measures.length < 2) throw tooFewMeasures(input.measures.length, []);
   const weight = input.weight === null ? null : measureOf(table, input.weight);
-  const scaled = input.scale !== 'centre';
-  const treated = treat(table, input.measures, weight, input, stretch(host, 0, 0.6), scaled);
+  treated ??= treatFor(table, input, stretch(host, 0, 0.6));
   const { rows } = treated;
   if (rows.length < 2) throw tooFewRows(table, treated);
   const { weights, divisor } = rowWeights(weight, rows, input.weighting);
@@ -124,11 +128,10 @@ export function prepare(table: Table, input: PreparationInput, host: Host = quie
     const by = divisorOf(values, moments.sd, input.scale);
     // From the first value, as the mean was found: a large common offset costs no digits.
     const scaledBy = (value: number) => (value - moments.origin - moments.shift) / by;
-    for (let i = 0; i < values.length; i++) values[i] = scaledBy(values[i]!);
     const placed = treated.placed.columns[j]!.map(scaledBy);
     kept.push({
       name,
-      values,
+      values: values.map(scaledBy),
       placed,
       ...moments,
       by,
@@ -162,6 +165,12 @@ export function prepare(table: Table, input: PreparationInput, host: Host = quie
     gaps: values.values.reduce((count, value) => count + Number(Number.isNaN(value)), 0),
     given: null,
   };
+}
+
+/** The treatment that a preparation asks for. */
+export function treatFor(table: Table, input: PreparationInput, host: Host = quietHost): Treated {
+  const weight = input.weight === null ? null : measureOf(table, input.weight);
+  return treat(table, input.measures, weight, input, host, input.scale !== 'centre');
 }
 
 function rowWeights(weight: NumberColumn | null, rows: Uint32Array, weighting: Weighting) {
@@ -242,9 +251,20 @@ function divisorOf(values: Float64Array, sd: number, scale: Scale): number {
   }
 }
 
-function originalMoments(column: NumberColumn, rows: Uint32Array): Moments {
-  const present = valuesIn(column, rows).filter(value => !Number.isNaN(value));
-  return momentsOf(present, null, present.length - 1) ?? { mean: present[0]!, sd: 0 };
+function originalMoments({ values, missing }: NumberColumn, rows: Uint32Array): Moments {
+  let n = 0;
+  let shift = 0;
+  let squares = 0;
+  // One pass (Welford 1962).
+  for (let i = 0; i < rows.length; i++) {
+    const row = rows[i]!;
+    if (missing !== null && missing[row] === 1) continue;
+    n++;
+    const deviation = values[row]! - shift;
+    shift += deviation / n;
+    squares += deviation * (values[row]! - shift);
+  }
+  return { mean: shift, sd: Math.sqrt(squares / (n - 1)) };
 }
 
 function tooFewMeasures(count: number, setAside: readonly MeasureSetAside[]): Problem {

@@ -85,19 +85,13 @@ function functionOf(transform: ColumnTransform, power: number): (value: number) 
 /** Ranks, or the normal quantiles at (rank − 3/8) / (n + 1/4) (Blom 1958); another number ranks among the values. */
 function byOrder(values: Float64Array, transform: 'ranks' | 'normal-scores'): Transformed {
   const n = values.length;
+  const sorted = values.slice().sort();
   const score = (rank: number) =>
     transform === 'ranks' ? rank : normalQuantile((rank - 0.375) / (n + 0.25));
-  const apply = (value: number) => {
-    let below = 0;
-    let equal = 0;
-    for (const other of values) {
-      if (other < value) below++;
-      else if (other === value) equal++;
-    }
-    const rank = equal > 0 ? below + (equal + 1) / 2 : below + 0.5;
-    return score(Math.min(n, Math.max(1, rank)));
-  };
-  return { values: ranks(values).map(score), power: null, apply };
+  const apply = (value: number) => score(Math.min(n, Math.max(1, rankIn(sorted, value))));
+  const scores = new Float64Array(n);
+  for (let i = 0; i < n; i++) scores[i] = score(rankIn(sorted, values[i]!));
+  return { values: scores, power: null, apply };
 }
 
 /** The power transform (Box and Cox 1964, equation 1): (x^λ − 1) / λ, or ln x where λ is 0. */
@@ -116,37 +110,57 @@ export function yeoJohnson(value: number, power: number): number {
 
 /** The power of greatest likelihood (Box and Cox 1964, section 3). */
 export function boxCoxPower(values: Float64Array): number {
-  const logs = values.reduce((sum, value) => sum + Math.log(value), 0);
-  return bestPower(power =>
-    profile(
-      values.map(value => boxCox(value, power)),
-      (power - 1) * logs,
-    ),
-  );
+  const logs = values.map(Math.log);
+  const sum = logs.reduce((total, log) => total + log, 0);
+  const transformed = new Float64Array(values.length);
+  return bestPower(power => {
+    for (let i = 0; i < logs.length; i++) transformed[i] = powered(logs[i]!, power);
+    return profile(transformed, (power - 1) * sum);
+  });
 }
 
 /** The power of greatest likelihood (Yeo and Johnson 2000, section 3). */
 export function yeoJohnsonPower(values: Float64Array): number {
-  const logs = values.reduce((sum, value) => sum + Math.sign(value) * Math.log1p(Math.abs(value)), 0);
-  return bestPower(power =>
-    profile(
-      values.map(value => yeoJohnson(value, power)),
-      (power - 1) * logs,
-    ),
-  );
+  const logs = values.map(value => Math.sign(value) * Math.log1p(Math.abs(value)));
+  const sum = logs.reduce((total, log) => total + log, 0);
+  const transformed = new Float64Array(values.length);
+  return bestPower(power => {
+    for (let i = 0; i < logs.length; i++) {
+      const log = logs[i]!;
+      transformed[i] = log >= 0 ? powered(log, power) : -powered(-log, 2 - power);
+    }
+    return profile(transformed, (power - 1) * sum);
+  });
 }
+
+/** (e^(λ l) − 1) / λ, or l where λ is 0. */
+const powered = (log: number, power: number): number =>
+  isZero(power) ? log : Math.expm1(power * log) / power;
 
 /** Ranks from 1; equal values share their mean rank. */
 export function ranks(values: Float64Array): Float64Array {
-  const order = [...values.keys()].sort((a, b) => values[a]! - values[b]!);
-  const result = new Float64Array(values.length);
-  for (let from = 0; from < order.length;) {
-    let to = from;
-    while (to + 1 < order.length && values[order[to + 1]!] === values[order[from]!]) to++;
-    for (let i = from; i <= to; i++) result[order[i]!] = (from + to) / 2 + 1;
-    from = to + 1;
+  const sorted = values.slice().sort();
+  return values.map(value => rankIn(sorted, value));
+}
+
+/** The mean rank of a value among sorted numbers; half a rank above those below it where it is none of them. */
+function rankIn(sorted: Float64Array, value: number): number {
+  const below = countBelow(sorted, value, false);
+  if (sorted[below] !== value) return below + 0.5;
+  const upTo = sorted[below + 1] === value ? countBelow(sorted, value, true) : below + 1;
+  return (below + 1 + upTo) / 2;
+}
+
+/** How many of the sorted numbers lie below a value, or (with equal ones) not above it. */
+function countBelow(sorted: Float64Array, value: number, withEqual: boolean): number {
+  let low = 0;
+  let high = sorted.length;
+  while (low < high) {
+    const middle = (low + high) >>> 1;
+    if (sorted[middle]! < value || (withEqual && sorted[middle] === value)) low = middle + 1;
+    else high = middle;
   }
-  return result;
+  return low;
 }
 
 const isZero = (power: number): boolean => Math.abs(power) < 1e-12;
@@ -159,33 +173,60 @@ function profile(values: Float64Array, jacobian: number): number {
   return -0.5 * n * Math.log(variance) + jacobian;
 }
 
-const GOLDEN = (Math.sqrt(5) - 1) / 2;
 const POWERS = { from: -5, to: 5 };
-const TOLERANCE = 1e-8;
+const TOLERANCE = 1e-7;
+const MOST_ROUNDS = 100;
+/** (3 − √5) / 2: how far into the larger part a golden step goes. */
+const GOLDEN = (3 - Math.sqrt(5)) / 2;
 
-/** The power with the largest value, by golden section (Kiefer 1953); the likelihood has one peak. */
+/** The power with the largest value: parabolas through three points, golden steps where these fail (Brent 1973, chapter 5). */
 function bestPower(likelihood: (power: number) => number): number {
   let { from, to } = POWERS;
-  let low = to - GOLDEN * (to - from);
-  let high = from + GOLDEN * (to - from);
-  let atLow = likelihood(low);
-  let atHigh = likelihood(high);
-  while (to - from > TOLERANCE) {
-    if (atLow >= atHigh) {
-      to = high;
-      high = low;
-      atHigh = atLow;
-      low = to - GOLDEN * (to - from);
-      atLow = likelihood(low);
+  let x = from + GOLDEN * (to - from);
+  let [w, v] = [x, x];
+  let fx = -likelihood(x);
+  let [fw, fv] = [fx, fx];
+  let step = 0;
+  let before = 0;
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const middle = (from + to) / 2;
+    const least = TOLERANCE * Math.abs(x) + TOLERANCE;
+    if (Math.abs(x - middle) <= 2 * least - (to - from) / 2) break;
+    const tried = Math.abs(before) > least ? parabola(x, w, v, fx, fw, fv) : NaN;
+    const inside = x + tried > from && x + tried < to && Math.abs(tried) < Math.abs(before) / 2;
+    const last = step;
+    if (inside) {
+      step =
+        x + tried - from < 2 * least || to - (x + tried) < 2 * least ? Math.sign(middle - x) * least : tried;
+      before = last;
     } else {
-      from = low;
-      low = high;
-      atLow = atHigh;
-      high = from + GOLDEN * (to - from);
-      atHigh = likelihood(high);
+      before = x < middle ? to - x : from - x;
+      step = GOLDEN * before;
+    }
+    const u = x + (Math.abs(step) >= least ? step : Math.sign(step) * least);
+    const fu = -likelihood(u);
+    if (fu <= fx) {
+      if (u < x) to = x;
+      else from = x;
+      [v, w, x] = [w, x, u];
+      [fv, fw, fx] = [fw, fx, fu];
+    } else {
+      if (u < x) from = u;
+      else to = u;
+      if (fu <= fw || w === x) [v, w, fv, fw] = [w, u, fw, fu];
+      else if (fu <= fv || v === x || v === w) [v, fv] = [u, fu];
     }
   }
-  return (from + to) / 2;
+  return x;
+}
+
+/** How far from x the parabola through three points is least; NaN where it has no least point. */
+function parabola(x: number, w: number, v: number, fx: number, fw: number, fv: number): number {
+  const r = (x - w) * (fx - fv);
+  const q = (x - v) * (fx - fw);
+  const p = (x - v) * q - (x - w) * r;
+  const twice = 2 * (q - r);
+  return twice === 0 ? NaN : -p / twice;
 }
 
 function need(

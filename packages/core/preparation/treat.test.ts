@@ -7,10 +7,10 @@ import { preparationOf } from '../recipe/run';
 import { readDelimited } from '../table/readDelimited';
 import { shapeOf } from '../table/shape';
 import { accountCsv } from '../writeup/files';
-import { boxOf, measureBoxes } from './boxes';
+import { boxOf, measureBoxes, originalBoxes } from './boxes';
 import { measureDistribution } from './distribution';
 import { pulledIn, quartileFences, robustLimits } from './outliers';
-import { PLAIN_PREPARATION, prepare, type PreparationInput } from './prepare';
+import { PLAIN_PREPARATION, prepare, treatFor, type PreparationInput } from './prepare';
 import { suggestTransform } from './suggest';
 import { boxCox, boxCoxPower, ranks, transformColumn, yeoJohnson, yeoJohnsonPower } from './transform';
 
@@ -304,7 +304,7 @@ describe('what the reading shows', () => {
 
   test('a measure in full, before and after', () => {
     const table = column([1, 2, 3, 4, 5, 6, 7, 8, 9, 100]);
-    const found = measureDistribution(table, input(['a', 'b'], { outliers: 'fences' }), 'a');
+    const found = measureDistribution(table, 'a', treatFor(table, input(['a', 'b'], { outliers: 'fences' })));
     expect([found.before.n, found.before.histogram.to, found.after.histogram.to]).toEqual([10, 100, 14.5]);
     expect(found.before.quantiles.map(([, value]) => value)).toEqual([1, 2, 3, 4, 5, 6, 7, 8, 9, 100]);
   });
@@ -341,13 +341,15 @@ describe('the planted faults of the demo table', () => {
   });
 
   test('its boxes show them as points, before and not after', () => {
-    const boxes = measureBoxes(table, preparation);
+    const boxesOf = (asked: PreparationInput) =>
+      measureBoxes(asked, originalBoxes(table, asked.measures), treatFor(table, asked));
+    const boxes = boxesOf(preparation);
     const phosphate = truth.contaminated.find(({ by }) => by === 'burial phosphate')!;
     const box = boxes.find(({ measure }) => measure === 'P2O5 %')!;
     expect(box.before.outliers.map(({ row }) => row)).toContain(phosphate.row);
     expect(box.after.most).toBeLessThan(box.before.most);
     expect(box.rescaled).toBe(false);
-    const bent = measureBoxes(table, { ...preparation, transforms: { 'P2O5 %': 'log' } });
+    const bent = boxesOf({ ...preparation, transforms: { 'P2O5 %': 'log' } });
     expect(bent.filter(({ rescaled }) => rescaled).map(({ measure }) => measure)).toEqual(['P2O5 %']);
   });
 

@@ -9,7 +9,13 @@ import { imputeComponents, type Imputation, type ImputationDimensions } from './
 import { filling, tooGappy, valuesIn, type MissingRule } from './missing';
 import { pulledIn, quartileFences, robustLimits, type Fences, type OutlierRule } from './outliers';
 import { emptyRows, transformRows, type RowBlock, type RowTransform } from './rowTransform';
-import { refuseOutside, transformColumn, type ColumnTransform } from './transform';
+import {
+  refuseOutside,
+  transformColumn,
+  type ColumnTransform,
+  type Placed,
+  type Transformed,
+} from './transform';
 
 /** Rows of one file that are set aside, or only placed, by hand. They say nothing of another file. */
 export interface RowsAside {
@@ -197,7 +203,7 @@ function fillGaps(
   changes: CellChange[],
   host: Host,
 ): Imputation | null {
-  const gaps = block.columns.map(values => [...values.keys()].filter(i => Number.isNaN(values[i]!)));
+  const gaps = block.columns.map(gapsIn);
   const rule = missing === 'median' ? 'median' : 'mean';
   placed.columns.forEach((values, j) => {
     if (!values.some(Number.isNaN) || block.rows.length === 0) return;
@@ -312,22 +318,40 @@ function transformColumns(
     const measure = measures[j]!;
     const transform = treatment.transforms[measure] ?? treatment.transform;
     if (transform === 'none' || block.rows.length === 0) return values;
-    const present = [...values.keys()].filter(i => !Number.isNaN(values[i]!));
-    const rows = Uint32Array.from(present, i => block.rows[i]!);
-    const transformed = transformColumn(
-      Float64Array.from(present, i => values[i]!),
-      transform,
-      { name: measure, rows },
-    );
+    const gaps = gapsIn(values);
+    const transformed =
+      gaps.length === 0
+        ? transformColumn(values, transform, { name: measure, rows: block.rows })
+        : transformPresent(values, transform, { name: measure, rows: block.rows });
     transforms.push({ measure, transform, power: transformed.power });
     const others = placed.columns[j]!;
     refuseOutside(others, transform, { name: measure, rows: placed.rows });
     for (let i = 0; i < others.length; i++) others[i] = transformed.apply(others[i]!);
-    if (present.length === values.length) return transformed.values;
-    present.forEach((i, k) => (values[i] = transformed.values[k]!));
-    return values;
+    return transformed.values;
   });
   return { columns, transforms };
+}
+
+/** Transforms the values that are there. */
+function transformPresent(
+  values: Float64Array,
+  transform: ColumnTransform,
+  { name, rows }: Placed,
+): Transformed {
+  const there = (_: number, i: number) => !Number.isNaN(values[i]!);
+  const transformed = transformColumn(values.filter(there), transform, { name, rows: rows.filter(there) });
+  let next = 0;
+  return {
+    ...transformed,
+    values: values.map(value => (Number.isNaN(value) ? NaN : transformed.values[next++]!)),
+  };
+}
+
+/** Places of the entries that are missing. */
+function gapsIn(values: Float64Array): number[] {
+  const gaps: number[] = [];
+  for (let i = 0; i < values.length; i++) if (Number.isNaN(values[i]!)) gaps.push(i);
+  return gaps;
 }
 
 function without(

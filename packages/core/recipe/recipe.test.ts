@@ -81,10 +81,10 @@ describe('a result is out of date exactly when what it depends on has changed', 
   test('what was computed is taken from the memo', () => {
     const memo = new Map<string, unknown>();
     const first = compute(table, componentsOf(recipe, reduction), undefined, memo);
-    expect(memo.size).toBe(3); // prepared, decomposition, components
+    expect(memo.size).toBe(4); // treated, prepared, decomposition, components
     expect(compute(table, componentsOf(recipe, reduction), undefined, memo)).toBe(first);
     compute(table, componentsOf(withKeep(2), withKeep(2).reductions[0]!), undefined, memo);
-    expect(memo.size).toBe(4);
+    expect(memo.size).toBe(5);
   });
 
   test('results are plain data, the same again after a copy', () => {

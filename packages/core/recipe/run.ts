@@ -3,8 +3,15 @@ import { decompose, type Decomposition } from '../components/decompose';
 import { quietHost, type Host } from '../host';
 import { measureDistribution, type MeasureDistribution } from '../preparation/distribution';
 import { gapPatterns, type GapPatterns } from '../preparation/gapPatterns';
-import { measureBoxes, type MeasureBoxes } from '../preparation/boxes';
-import { prepare, type Account, type PreparationInput, type Prepared } from '../preparation/prepare';
+import { measureBoxes, originalBoxes, type Box, type MeasureBoxes } from '../preparation/boxes';
+import type { Treated } from '../preparation/treat';
+import {
+  prepare,
+  treatFor,
+  type Account,
+  type PreparationInput,
+  type Prepared,
+} from '../preparation/prepare';
 import { relations, type Relation } from '../suitability/relations';
 import { describeTable, type ColumnDescription } from '../table/describe';
 import { findRepeats, type RepeatGroup } from '../table/repeats';
@@ -17,6 +24,8 @@ export interface Results {
   description: readonly ColumnDescription[];
   prepared: Prepared;
   account: Account;
+  treated: Treated;
+  originalBoxes: readonly Box[];
   boxes: readonly MeasureBoxes[];
   gaps: GapPatterns;
   repeats: readonly RepeatGroup[];
@@ -34,7 +43,8 @@ export type Request =
   | { readonly stage: 'description' }
   | { readonly stage: 'repeats'; readonly keys: readonly string[] }
   | { readonly stage: 'gaps'; readonly measures: readonly string[] }
-  | { readonly stage: 'prepared' | 'account' | 'boxes'; readonly preparation: PreparationInput }
+  | { readonly stage: 'originalBoxes'; readonly measures: readonly string[] }
+  | { readonly stage: 'treated' | 'prepared' | 'account' | 'boxes'; readonly preparation: PreparationInput }
   | {
       readonly stage: 'decomposition';
       readonly preparation: PreparationInput;
@@ -55,7 +65,7 @@ export type Request =
 export type ResultOf<R extends Request> = Results[R['stage']];
 
 /** Raised whenever a definition changes, so that results kept from before are computed anew. */
-const DEFINITIONS = 2;
+const DEFINITIONS = 3;
 
 /** The name under which the result of a request on a table is kept. */
 export function requestKey(tableKey: string, request: Request): string {
@@ -91,10 +101,21 @@ function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Re
   if (request.stage === 'description') return describeTable(table, host);
   if (request.stage === 'repeats') return findRepeats(table, request.keys);
   if (request.stage === 'gaps') return gapPatterns(table, request.measures);
-  if (request.stage === 'prepared') return prepare(table, request.preparation, host);
+  if (request.stage === 'originalBoxes') return originalBoxes(table, request.measures, host);
   const { preparation } = request;
-  if (request.stage === 'boxes') return measureBoxes(table, preparation, host);
-  if (request.stage === 'distribution') return measureDistribution(table, preparation, request.measure);
+  if (request.stage === 'treated') return treatFor(table, preparation, host);
+  const treated = () =>
+    compute(table, { stage: 'treated', preparation: treatmentOf(preparation) }, host, memo);
+  if (request.stage === 'prepared') {
+    const treats = table.matrix === null && preparation.measures.length > 1;
+    return prepare(table, preparation, host, treats ? treated() : undefined);
+  }
+  if (request.stage === 'boxes') {
+    const { measures } = preparation;
+    const originals = compute(table, { stage: 'originalBoxes', measures }, host, memo);
+    return measureBoxes(preparation, originals, treated());
+  }
+  if (request.stage === 'distribution') return measureDistribution(table, request.measure, treated());
   const prepared = compute(table, { stage: 'prepared', preparation }, host, memo);
   switch (request.stage) {
     case 'account': {
@@ -115,6 +136,17 @@ function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Re
       return components(prepared, decomposition, request.keep);
     }
   }
+}
+
+/** A preparation with what comes after treatment at rest, so that the treatment is the same whatever that is. */
+function treatmentOf(preparation: PreparationInput): PreparationInput {
+  const { scale, missing } = preparation;
+  return {
+    ...preparation,
+    scale: missing === 'components' && scale === 'centre' ? 'centre' : 'unit-variance',
+    weighting: 'proportional',
+    cases: null,
+  };
 }
 
 /** What preparation needs of a recipe. */
