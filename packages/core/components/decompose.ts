@@ -51,7 +51,8 @@ export function decompose(
   const x = weighted(prepared, kept);
   const n = x.rows;
   const p = x.columns;
-  const most = Math.min(p, n - 1);
+  // Centring takes one dimension from the rows.
+  const most = Math.min(p, prepared.scale === 'none' ? n : n - 1);
   const { values, vectors } =
     p <= n ? fromColumns(x, prepared.divisor, host) : fromRows(x, prepared.divisor, host);
 

@@ -7,10 +7,11 @@ import { robustSd } from './outliers';
 import { prepareMatrix } from './prepareMatrix';
 import { measureOf, treat, type MeasureSetAside, type Treated, type Treatment } from './treat';
 
-export const SCALES = ['unit-variance', 'centre', 'range', 'robust'] as const;
+export const SCALES = ['unit-variance', 'centre', 'range', 'robust', 'none'] as const;
 /**
- * How measures are made comparable. All are centred; each is then divided by its standard deviation (n − 1), by
- * nothing, by its range, or by its robust standard deviation (1.4826 MAD).
+ * How measures are made comparable. All but the last are centred, and divided by the standard deviation (n − 1), by
+ * nothing, by the range, or by the robust standard deviation (1.4826 MAD); `none` leaves origin and unit as they are,
+ * and every spread is then about zero.
  */
 export type Scale = (typeof SCALES)[number];
 
@@ -61,7 +62,7 @@ export interface Account extends Omit<Treated, 'columns' | 'placed'> {
   /** Rows behind the figures: those used, or those that a given matrix was made from; null where not known. */
   readonly n: number | null;
   readonly scale: Scale;
-  /** Weighted means and standard deviations of the treated measures over the rows used. */
+  /** Weighted means and standard deviations of the treated measures over the rows used; 0, and about 0, where nothing is scaled. */
   readonly means: Float64Array;
   readonly sds: Float64Array;
   /** What each centred measure was divided by. */
@@ -126,14 +127,15 @@ export function prepare(
       return;
     }
     const by = divisorOf(values, moments.sd, input.scale);
+    const about = input.scale === 'none' ? aboutZero(values, weights, divisor) : moments;
     // From the first value, as the mean was found: a large common offset costs no digits.
-    const scaledBy = (value: number) => (value - moments.origin - moments.shift) / by;
+    const scaledBy = (value: number) => (value - about.origin - about.shift) / by;
     const placed = treated.placed.columns[j]!.map(scaledBy);
     kept.push({
       name,
       values: values.map(scaledBy),
       placed,
-      ...moments,
+      ...about,
       by,
       original: originalMoments(measureOf(table, name), rows),
     });
@@ -170,7 +172,7 @@ export function prepare(
 /** The treatment that a preparation asks for. */
 export function treatFor(table: Table, input: PreparationInput, host: Host = quietHost): Treated {
   const weight = input.weight === null ? null : measureOf(table, input.weight);
-  return treat(table, input.measures, weight, input, host, input.scale !== 'centre');
+  return treat(table, input.measures, weight, input, host, !['centre', 'none'].includes(input.scale));
 }
 
 function rowWeights(weight: NumberColumn | null, rows: Uint32Array, weighting: Weighting) {
@@ -234,11 +236,24 @@ function momentsOf(values: Float64Array, weights: Float64Array | null, divisor: 
   return { mean: origin + shift, origin, shift, sd };
 }
 
+/** As {@link momentsOf}, about zero in place of the mean. */
+function aboutZero(values: Float64Array, weights: Float64Array | null, divisor: number) {
+  let squares = 0;
+  let absent = 0;
+  values.forEach((value, i) => {
+    const w = weights?.[i] ?? 1;
+    if (Number.isNaN(value)) absent += w;
+    else squares += w * value * value;
+  });
+  return { mean: 0, origin: 0, shift: 0, sd: Math.sqrt(squares / (divisor - absent)) };
+}
+
 function divisorOf(values: Float64Array, sd: number, scale: Scale): number {
   switch (scale) {
     case 'unit-variance':
       return sd;
     case 'centre':
+    case 'none':
       return 1;
     case 'range':
       return (

@@ -19,9 +19,9 @@ export function prepareMatrix(table: Table, matrix: RelationMatrix, input: Prepa
       'Give at least two columns of the matrix the role measure in Table.',
     );
   }
-  if (scale === 'range' || scale === 'robust') {
+  if (scale !== 'unit-variance' && scale !== 'centre') {
     throw new Problem(
-      'a matrix of relations tells neither range nor robust spread.',
+      'a matrix of relations tells neither range nor robust spread nor origin.',
       'Bring the measures to unit variance, or to their mean only.',
     );
   }

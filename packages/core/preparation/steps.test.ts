@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { columnOf } from '../algebra/matrix';
 import { normalQuantile } from '../algebra/normalQuantile';
+import { decompose } from '../components/decompose';
 import { readDelimited } from '../table/readDelimited';
 import { gapPatterns } from './gapPatterns';
 import { PLAIN_PREPARATION, prepare, type PreparationInput } from './prepare';
@@ -224,6 +225,20 @@ test('normal scores are the normal quantiles at (rank − 3/8) / (n + 1/4)', () 
   expect([...treated.columns[0]!]).toEqual([score(1), score(4), score(2.5), score(2.5)]);
 });
 
+test('left as they are, measures keep origin and unit, and spreads are about zero', () => {
+  const table = tableOf([
+    [3, 4, 5],
+    [1, 1, 2],
+  ]);
+  const prepared = prepare(table, input(['x0', 'x1'], { scale: 'none' }));
+  expect([...prepared.values.values]).toEqual([3, 4, 5, 1, 1, 2]);
+  expect([...prepared.means]).toEqual([0, 0]);
+  expect([...prepared.sds]).toEqual([5, Math.sqrt(3)]);
+  // The trace: the sums of squares over n − 1.
+  const { eigenvalues } = decompose(prepared);
+  expect(eigenvalues.reduce((sum, value) => sum + value, 0)).toBeCloseTo((50 + 6) / 2, 10);
+});
+
 describe('a matrix of relations', () => {
   const table = read(',a,b,c\na,4,1,0.4\nb,1,9,0.9\nc,0.4,0.9,1\n');
   test('is brought to unit variance, or taken as it is', () => {
@@ -235,7 +250,7 @@ describe('a matrix of relations', () => {
     expect([...centred.given!.values]).toEqual([9, 0.9, 0.9, 1]);
     expect([centred.n, centred.rows.length]).toEqual([50, 0]);
   });
-  test.each(['range', 'robust'] as const)('cannot be brought to %s', scale => {
+  test.each(['range', 'robust', 'none'] as const)('cannot be brought to %s', scale => {
     expect(() => prepare(table, input(['a', 'b'], { scale }))).toThrow(/neither range nor robust/);
   });
   test('one measure is too few', () =>

@@ -143,7 +143,7 @@ function treatmentOf(preparation: PreparationInput): PreparationInput {
   const { scale, missing } = preparation;
   return {
     ...preparation,
-    scale: missing === 'components' && scale === 'centre' ? 'centre' : 'unit-variance',
+    scale: missing === 'components' && (scale === 'centre' || scale === 'none') ? 'centre' : 'unit-variance',
     weighting: 'proportional',
     cases: null,
   };

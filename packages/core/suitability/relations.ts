@@ -34,7 +34,7 @@ function correlationOf(prepared: Prepared, a: number, b: number): number {
   const sd = (j: number) => prepared.sds[j]! / prepared.divisors[j]!;
   if (given !== null) return given.values[a * given.rows + b]! / (sd(a) * sd(b));
   const [x, y] = [columnOf(prepared.values, a), columnOf(prepared.values, b)];
-  if (prepared.gaps > 0) return pairwise(x, y, weights);
+  if (prepared.gaps > 0 || prepared.scale === 'none') return pairwise(x, y, weights);
   let sum = 0;
   for (let i = 0; i < x.length; i++) sum += (weights === null ? 1 : weights[i]!) * x[i]! * y[i]!;
   return sum / divisor / sd(a) / sd(b);

@@ -55,7 +55,7 @@ export function BoxSheet({ boxes }: { boxes: readonly MeasureBoxes[] }) {
             >
               <button type="button" onClick={() => dispatch(selected({ columns: [box.measure] }))}>
                 <span className={styles.name} title={box.measure}>
-                  {shortName(box.measure, 22)}
+                  {shortName(box.measure, 18)}
                 </span>
                 <BoxPair boxes={box} />
               </button>

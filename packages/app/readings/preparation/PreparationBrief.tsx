@@ -172,6 +172,7 @@ function ReversedWords() {
 
 /** What is decomposed, by the scale of the measures. */
 export function basisName(scale: string): string {
+  if (scale === 'none') return 'cross-products about zero';
   return scale === 'unit-variance' ? 'correlations' : 'covariances';
 }
 
@@ -191,7 +192,7 @@ export function ScaleWord({ asBasis = false }: { asBasis?: boolean }) {
               name:
                 word.value === 'unit-variance'
                   ? 'correlations'
-                  : `covariances, measures brought to ${word.name}`,
+                  : `${basisName(word.value)}, measures brought to ${word.name}`,
             }))
           : SCALE_WORDS
       }

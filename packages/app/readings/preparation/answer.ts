@@ -7,6 +7,7 @@ const SCALE_SHORT = {
   centre: 'centred',
   range: 'by\u00a0range',
   robust: 'robust\u00a0spread',
+  none: 'not\u00a0scaled',
 } as const;
 
 /** 34 rows left out · 31 values pulled in · unit variance */

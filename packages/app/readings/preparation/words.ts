@@ -134,6 +134,11 @@ export const SCALE_WORDS: readonly WordChoice<Scale>[] = [
     name: 'their robust spread',
     when: 'As unit variance, by 1.4826 × the median deviation: outliers do not shrink their measure.',
   },
+  {
+    value: 'none',
+    name: 'its own origin and unit',
+    when: 'Zero means none and sizes compare as they are: dimensions are taken about zero, and the first is mostly size.',
+  },
 ];
 
 export const WEIGHTING_WORDS: readonly WordChoice<Weighting>[] = [
