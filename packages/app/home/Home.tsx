@@ -11,7 +11,7 @@ import { ProblemNote } from '../readings/Problem';
 import { noticed } from '../store/noticeSlice';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { ModeSwitch } from '../theme/ModeSwitch';
-import { readTable } from '../workers/pool';
+import { readTable, warmUp } from '../workers/pool';
 import { haveAtHand } from '../workers/tablesAtHand';
 import { demoTables } from './demoTables';
 import { StudyList } from './StudyList';
@@ -34,6 +34,7 @@ export function Home() {
   useEffect(() => {
     document.title = 'Wold';
     void sweepDeleted().then(refresh, refresh);
+    warmUp();
   }, [refresh, notice]);
 
   const open = useCallback(

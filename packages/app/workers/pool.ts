@@ -66,6 +66,11 @@ export function onJobs(listener: () => void): () => void {
   return () => listeners.delete(listener);
 }
 
+/** Starts a worker before there is work, so that the first has not to wait for it. */
+export function warmUp(): void {
+  if (seats.length === 0) newSeat();
+}
+
 /** Stops a job by its number. */
 export function stopJob(id: number): void {
   const entry = entries.find(({ job }) => job.id === id);

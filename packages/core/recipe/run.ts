@@ -12,6 +12,8 @@ import {
   type PreparationInput,
   type Prepared,
 } from '../preparation/prepare';
+import type { CorrelationKind } from '../suitability/correlationMatrix';
+import { suitability, type Suitability } from '../suitability/suitability';
 import { relations, type Relation } from '../suitability/relations';
 import { describeTable, type ColumnDescription } from '../table/describe';
 import { findRepeats, type RepeatGroup } from '../table/repeats';
@@ -33,6 +35,7 @@ export interface Results {
   decomposition: Decomposition;
   components: Components;
   relations: readonly Relation[];
+  suitability: Suitability;
 }
 
 /**
@@ -45,6 +48,7 @@ export type Request =
   | { readonly stage: 'gaps'; readonly measures: readonly string[] }
   | { readonly stage: 'originalBoxes'; readonly measures: readonly string[] }
   | { readonly stage: 'treated' | 'prepared' | 'account' | 'boxes'; readonly preparation: PreparationInput }
+  | { readonly stage: 'suitability'; readonly preparation: PreparationInput; readonly kind: CorrelationKind }
   | {
       readonly stage: 'decomposition';
       readonly preparation: PreparationInput;
@@ -122,6 +126,8 @@ function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Re
       const { values: _v, placedValues: _p, given: _g, gaps: _n, ...account } = prepared;
       return account;
     }
+    case 'suitability':
+      return suitability(prepared, request.kind, host);
     case 'relations':
       return relations(prepared, request.measure);
     case 'decomposition':

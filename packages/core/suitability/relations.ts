@@ -29,7 +29,7 @@ export function relations(prepared: Prepared, measure: string): Relation[] {
 }
 
 /** Pearson's correlation of two prepared measures; over the rows that have both where gaps are kept. */
-function correlationOf(prepared: Prepared, a: number, b: number): number {
+export function correlationOf(prepared: Prepared, a: number, b: number): number {
   const { weights, divisor, given } = prepared;
   const sd = (j: number) => prepared.sds[j]! / prepared.divisors[j]!;
   if (given !== null) return given.values[a * given.rows + b]! / (sd(a) * sd(b));

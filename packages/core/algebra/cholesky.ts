@@ -1,0 +1,100 @@
+import { zeros, type Matrix } from './matrix';
+
+/** A symmetric matrix parted into independent columns and those that depend on them. */
+export interface Independence {
+  /** Columns that are independent of one another, ascending. */
+  readonly independent: readonly number[];
+  /** Each other column, with the independent ones it is made of and their weights. */
+  readonly dependent: readonly {
+    readonly column: number;
+    readonly on: readonly { readonly column: number; readonly weight: number }[];
+  }[];
+}
+
+/**
+ * Which columns of a correlation matrix depend on others: columns are taken in their order, and one whose squared
+ * multiple correlation with those taken before is 1 (to within `tolerance`) depends on them (Cholesky's factor, column
+ * by column).
+ */
+export function independence(matrix: Matrix, tolerance = 1e-9): Independence {
+  const p = matrix.rows;
+  const taken: number[] = [];
+  const rows: Float64Array[] = [];
+  const dependent: { column: number; on: { column: number; weight: number }[] }[] = [];
+  for (let j = 0; j < p; j++) {
+    // Solve L y = r for the column's correlations with those taken.
+    const y = new Float64Array(taken.length);
+    let rest = matrix.values[j * p + j]!;
+    for (let k = 0; k < taken.length; k++) {
+      let sum = matrix.values[j * p + taken[k]!]!;
+      const row = rows[k]!;
+      for (let m = 0; m < k; m++) sum -= row[m]! * y[m]!;
+      y[k] = sum / row[k]!;
+      rest -= y[k]! * y[k]!;
+    }
+    if (rest > tolerance) {
+      const row = new Float64Array(taken.length + 1);
+      row.set(y);
+      row[taken.length] = Math.sqrt(rest);
+      rows.push(row);
+      taken.push(j);
+      continue;
+    }
+    // Solve Lᵀ w = y for the weights.
+    const w = new Float64Array(taken.length);
+    for (let k = taken.length - 1; k >= 0; k--) {
+      let sum = y[k]!;
+      for (let m = k + 1; m < taken.length; m++) sum -= rows[m]![k]! * w[m]!;
+      w[k] = sum / rows[k]![k]!;
+    }
+    dependent.push({
+      column: j,
+      on: taken
+        .map((column, k) => ({ column, weight: w[k]! }))
+        .filter(({ weight }) => Math.abs(weight) > 1e-4)
+        .sort((a, b) => Math.abs(b.weight) - Math.abs(a.weight)),
+    });
+  }
+  return { independent: taken, dependent };
+}
+
+/**
+ * The inverse of a symmetric positive definite matrix and the logarithm of its determinant, by Cholesky's factor;
+ * null where it is not positive definite.
+ */
+export function invertDefinite(matrix: Matrix): { inverse: Matrix; logDeterminant: number } | null {
+  const p = matrix.rows;
+  const lower = new Float64Array(p * p);
+  let logDeterminant = 0;
+  for (let i = 0; i < p; i++) {
+    for (let j = 0; j <= i; j++) {
+      let sum = matrix.values[i * p + j]!;
+      for (let k = 0; k < j; k++) sum -= lower[i * p + k]! * lower[j * p + k]!;
+      if (i === j) {
+        if (!(sum > 0)) return null;
+        lower[i * p + i] = Math.sqrt(sum);
+        logDeterminant += Math.log(sum);
+      } else lower[i * p + j] = sum / lower[j * p + j]!;
+    }
+  }
+  // Rows of L⁻¹ᵀ, kept as columns so that inner loops run over adjacent numbers: inverse = L⁻ᵀ L⁻¹.
+  const turned = new Float64Array(p * p);
+  for (let j = 0; j < p; j++) {
+    turned[j * p + j] = 1 / lower[j * p + j]!;
+    for (let i = j + 1; i < p; i++) {
+      let sum = 0;
+      for (let k = j; k < i; k++) sum -= lower[i * p + k]! * turned[j * p + k]!;
+      turned[j * p + i] = sum / lower[i * p + i]!;
+    }
+  }
+  const inverse = zeros(p, p);
+  for (let a = 0; a < p; a++) {
+    for (let b = 0; b <= a; b++) {
+      let sum = 0;
+      for (let k = a; k < p; k++) sum += turned[a * p + k]! * turned[b * p + k]!;
+      inverse.values[a * p + b] = sum;
+      inverse.values[b * p + a] = sum;
+    }
+  }
+  return { inverse, logDeterminant };
+}

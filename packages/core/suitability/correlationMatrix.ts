@@ -1,0 +1,67 @@
+import { crossProducts } from '../algebra/crossProducts';
+import { columnOf, zeros, type Matrix } from '../algebra/matrix';
+import { quietHost, type Host } from '../host';
+import { ranks } from '../preparation/transform';
+import type { Prepared } from '../preparation/prepare';
+import { correlationOf } from './relations';
+
+export const CORRELATION_KINDS = ['pearson', 'spearman'] as const;
+/** Pearson's correlation, or Spearman's (1904): Pearson's of the ranks, ties sharing their mean rank. */
+export type CorrelationKind = (typeof CORRELATION_KINDS)[number];
+
+/**
+ * Correlations of all prepared measures, over the rows used and with their weights; over the rows that have both
+ * measures where gaps are kept.
+ *
+ * @returns p × p, symmetric, with ones on its diagonal
+ */
+export function correlationMatrix(prepared: Prepared, kind: CorrelationKind, host: Host = quietHost): Matrix {
+  const of = kind === 'spearman' && prepared.given === null ? ranked(prepared) : prepared;
+  const p = of.measures.length;
+  if (of.given === null && of.gaps === 0 && of.weights === null && of.scale !== 'none') {
+    return scaledToOne(crossProducts(of.values, host));
+  }
+  const result = zeros(p, p);
+  for (let a = 0; a < p; a++) {
+    result.values[a * p + a] = 1;
+    for (let b = 0; b < a; b++) {
+      const r = correlationOf(of, a, b);
+      result.values[a * p + b] = r;
+      result.values[b * p + a] = r;
+    }
+    host.progress((a + 1) / p);
+  }
+  return result;
+}
+
+function scaledToOne(products: Matrix): Matrix {
+  const p = products.rows;
+  const roots = Float64Array.from({ length: p }, (_, j) => Math.sqrt(products.values[j * p + j]!));
+  for (let a = 0; a < p; a++) {
+    for (let b = 0; b < p; b++) {
+      const r = products.values[a * p + b]! / (roots[a]! * roots[b]!);
+      products.values[a * p + b] = a === b ? 1 : Math.max(-1, Math.min(1, r));
+    }
+  }
+  return products;
+}
+
+/** The ranks of each measure among the rows that have it, centred. */
+function ranked(prepared: Prepared): Prepared {
+  const { values } = prepared;
+  const result = zeros(values.rows, values.columns);
+  const sds = new Float64Array(values.columns);
+  for (let j = 0; j < values.columns; j++) {
+    const column = columnOf(values, j);
+    const there = [...column.keys()].filter(i => !Number.isNaN(column[i]!));
+    const rank = ranks(Float64Array.from(there, i => column[i]!));
+    const mean = (there.length + 1) / 2;
+    const target = columnOf(result, j).fill(NaN);
+    there.forEach((i, k) => (target[i] = rank[k]! - mean));
+    let squares = 0;
+    for (let k = 0; k < rank.length; k++) squares += (rank[k]! - mean) * (rank[k]! - mean);
+    sds[j] = Math.sqrt(squares / (there.length - 1));
+  }
+  const divisors = new Float64Array(values.columns).fill(1);
+  return { ...prepared, values: result, sds, divisors, scale: 'centre' };
+}

@@ -1,0 +1,254 @@
+import { chiSquareTail, normalTwoTails, tTwoTails } from '../algebra/distributions';
+import { independence, invertDefinite } from '../algebra/cholesky';
+import { columnOf, entry, zeros, type Matrix } from '../algebra/matrix';
+import { symmetricEigen } from '../algebra/symmetricEigen';
+import { quietHost, stretch, type Host } from '../host';
+import type { Prepared } from '../preparation/prepare';
+import { shapeOf } from '../table/shape';
+import { correlationMatrix, type CorrelationKind } from './correlationMatrix';
+
+/** What the correlations say of one measure. */
+export interface MeasureSuitability {
+  readonly measure: string;
+  /** Sampling adequacy, NaN where the correlations are singular. */
+  readonly kmo: number;
+  /** Its largest correlation in size, and with which measure. */
+  readonly largest: number;
+  readonly with: string;
+  /** Squared multiple correlation with all others. */
+  readonly smc: number;
+  readonly skewness: number;
+  readonly kurtosis: number;
+}
+
+export interface Suitability {
+  readonly kind: CorrelationKind;
+  readonly measures: readonly MeasureSuitability[];
+  /** p × p, in the order of `measures`. */
+  readonly correlations: Matrix;
+  /** Partial correlations of each pair given all others, with their sign turned; null where R is singular. */
+  readonly antiImage: Matrix | null;
+  /** Places of the measures so that related ones stand together. */
+  readonly order: readonly number[];
+  /** Rows behind the correlations; null where a given matrix does not say. */
+  readonly n: number | null;
+  /** Overall sampling adequacy; NaN where R is singular. */
+  readonly kmo: number;
+  readonly bartlett: { readonly chiSquare: number; readonly df: number; readonly p: number } | null;
+  /** ln |R|; −∞ where R is singular. */
+  readonly logDeterminant: number;
+  /** Largest over least eigenvalue; ∞ where R is singular. */
+  readonly condition: number;
+  /** Share of the pairs with |r| of at least .3. */
+  readonly shareRelated: number;
+  readonly mardia: Mardia | null;
+  /** Measures that depend on others wholly, each with those. */
+  readonly dependent: readonly { readonly measure: string; readonly on: readonly string[] }[];
+}
+
+/** Multivariate skewness and kurtosis with their tests (Mardia 1970). */
+export interface Mardia {
+  /** b₁,ₚ; null where the rows are too many for its n² terms. */
+  readonly skewness: number | null;
+  readonly skewnessP: number | null;
+  /** b₂,ₚ, which is p (p + 2) for the normal. */
+  readonly kurtosis: number;
+  readonly kurtosisP: number;
+}
+
+/** Pairs beyond this in size count as related. */
+const RELATED = 0.3;
+const MOST_PRODUCTS = 4e8;
+const SINGULAR = 1e-9;
+
+/**
+ * Whether measures hang together enough to be reduced: sampling adequacy overall and of each measure (Kaiser 1970, with
+ * the squares of the partial correlations), Bartlett's test of sphericity (1951), determinant, condition, squared
+ * multiple correlations, shape.
+ */
+export function suitability(prepared: Prepared, kind: CorrelationKind, host: Host = quietHost): Suitability {
+  const correlations = correlationMatrix(prepared, kind, stretch(host, 0, 0.4));
+  const names = prepared.measures;
+  const p = names.length;
+  const { n } = prepared;
+  const eigen = symmetricEigen(correlations, stretch(host, 0.4, 0.8));
+  const least = eigen.values[p - 1]!;
+  const singular = least < SINGULAR;
+  const inverted = singular ? null : invertDefinite(correlations);
+  const partial = inverted === null ? null : partialCorrelations(inverted.inverse);
+  const logDeterminant = inverted?.logDeterminant ?? -Infinity;
+  return {
+    kind,
+    measures: names.map((measure, j) =>
+      measureSuitability(prepared, correlations, partial, inverted?.inverse ?? null, measure, j),
+    ),
+    correlations,
+    antiImage: partial,
+    order: angularOrder(eigen.vectors),
+    n,
+    kmo: partial === null ? NaN : adequacy(correlations, partial),
+    bartlett: inverted === null || n === null ? null : bartlett(logDeterminant, n, p),
+    logDeterminant,
+    condition: singular ? Infinity : eigen.values[0]! / least,
+    shareRelated: shareRelated(correlations),
+    mardia: inverted === null ? null : mardia(prepared, stretch(host, 0.8, 1)),
+    dependent: singular
+      ? independence(correlations, SINGULAR * 10).dependent.map(({ column, on }) => ({
+          measure: names[column]!,
+          on: on.map(other => names[other.column]!),
+        }))
+      : [],
+  };
+}
+
+/** Two-sided p of a correlation over n rows, by Student's t with n − 2 degrees of freedom. */
+export function correlationP(r: number, n: number): number {
+  return Math.abs(r) >= 1 ? 0 : tTwoTails(r * Math.sqrt((n - 2) / (1 - r * r)), n - 2);
+}
+
+/** χ² = −(n − 1 − (2p + 5)/6) ln |R| with p (p − 1)/2 degrees of freedom (Bartlett 1951). */
+function bartlett(logDeterminant: number, n: number, p: number) {
+  const chiSquare = -(n - 1 - (2 * p + 5) / 6) * logDeterminant;
+  const df = (p * (p - 1)) / 2;
+  return { chiSquare, df, p: chiSquareTail(chiSquare, df) };
+}
+
+/** Partial correlations given all others, from the inverse: −s_ij / √(s_ii s_jj); ones on the diagonal. */
+function partialCorrelations(inverse: Matrix): Matrix {
+  const p = inverse.rows;
+  const result = zeros(p, p);
+  for (let a = 0; a < p; a++) {
+    for (let b = 0; b < p; b++) {
+      const root = Math.sqrt(entry(inverse, a, a) * entry(inverse, b, b));
+      result.values[a * p + b] = a === b ? 1 : -entry(inverse, a, b) / root;
+    }
+  }
+  return result;
+}
+
+/** Σ r² / (Σ r² + Σ q²) over all pairs, or over those of one measure. */
+function adequacy(correlations: Matrix, partial: Matrix, only: number | null = null): number {
+  const p = correlations.rows;
+  let [r2, q2] = [0, 0];
+  for (let a = 0; a < p; a++) {
+    if (only !== null && a !== only) continue;
+    for (let b = 0; b < p; b++) {
+      if (a === b) continue;
+      r2 += entry(correlations, a, b) * entry(correlations, a, b);
+      q2 += entry(partial, a, b) * entry(partial, a, b);
+    }
+  }
+  return r2 / (r2 + q2);
+}
+
+function measureSuitability(
+  prepared: Prepared,
+  correlations: Matrix,
+  partial: Matrix | null,
+  inverse: Matrix | null,
+  measure: string,
+  j: number,
+): MeasureSuitability {
+  const p = correlations.rows;
+  let largest = 0;
+  let mate = j === 0 ? 1 : 0;
+  for (let other = 0; other < p; other++) {
+    if (other !== j && Math.abs(entry(correlations, other, j)) > Math.abs(largest)) {
+      largest = entry(correlations, other, j);
+      mate = other;
+    }
+  }
+  const values = columnOf(prepared.values, j).filter(value => !Number.isNaN(value));
+  const shape = values.length > 0 ? shapeOf(values) : { skewness: NaN, kurtosis: NaN };
+  return {
+    measure,
+    kmo: partial === null ? NaN : adequacy(correlations, partial, j),
+    largest,
+    with: prepared.measures[mate]!,
+    smc: inverse === null ? NaN : 1 - 1 / entry(inverse, j, j),
+    ...shape,
+  };
+}
+
+function shareRelated(correlations: Matrix): number {
+  const p = correlations.rows;
+  let related = 0;
+  for (let a = 0; a < p; a++) {
+    for (let b = 0; b < a; b++) if (Math.abs(entry(correlations, a, b)) >= RELATED) related++;
+  }
+  return related / ((p * (p - 1)) / 2);
+}
+
+/** Measures by their angle in the plane of the first two eigenvectors, cut at the widest gap (Friendly 2002). */
+function angularOrder(vectors: Matrix): number[] {
+  const p = vectors.rows;
+  const angles = Array.from({ length: p }, (_, j) => Math.atan2(entry(vectors, j, 1), entry(vectors, j, 0)));
+  const order = [...angles.keys()].sort((a, b) => angles[a]! - angles[b]! || a - b);
+  let widest = 0;
+  let start = 0;
+  order.forEach((j, place) => {
+    const next = order[(place + 1) % p]!;
+    const gap = (angles[next]! - angles[j]! + 2 * Math.PI) % (2 * Math.PI);
+    if (gap > widest) [widest, start] = [gap, (place + 1) % p];
+  });
+  return [...order.slice(start), ...order.slice(0, start)];
+}
+
+/** From the Mahalanobis products of rows g_ij = z_iᵀ S⁻¹ z_j, S with divisor n (Mardia 1970). */
+function mardia(prepared: Prepared, host: Host): Mardia | null {
+  const { rows: n, columns: p } = prepared.values;
+  if (n <= p || prepared.gaps > 0 || prepared.weights !== null || prepared.scale === 'none') return null;
+  const covariances = zeros(p, p);
+  for (let a = 0; a < p; a++) {
+    for (let b = 0; b <= a; b++) {
+      const [x, y] = [columnOf(prepared.values, a), columnOf(prepared.values, b)];
+      let sum = 0;
+      for (let i = 0; i < n; i++) sum += x[i]! * y[i]!;
+      covariances.values[a * p + b] = sum / n;
+      covariances.values[b * p + a] = sum / n;
+    }
+  }
+  const inverted = invertDefinite(covariances);
+  if (inverted === null) return null;
+  const rows = Array.from({ length: n }, (_, i) =>
+    Float64Array.from({ length: p }, (_j, j) => entry(prepared.values, i, j)),
+  );
+  const turned = rows.map(row => product(inverted.inverse, row));
+  let fourth = 0;
+  for (let i = 0; i < n; i++) {
+    const g = dot(rows[i]!, turned[i]!);
+    fourth += g * g;
+  }
+  const kurtosis = fourth / n;
+  const kurtosisP = normalTwoTails((kurtosis - p * (p + 2)) / Math.sqrt((8 * p * (p + 2)) / n));
+  if (n * n * p > MOST_PRODUCTS) return { skewness: null, skewnessP: null, kurtosis, kurtosisP };
+  let third = 0;
+  for (let i = 0; i < n; i++) {
+    for (let k = 0; k < i; k++) {
+      const g = dot(rows[i]!, turned[k]!);
+      third += 2 * g * g * g;
+    }
+    const own = dot(rows[i]!, turned[i]!);
+    third += own * own * own;
+    host.progress(i / n);
+  }
+  const skewness = third / (n * n);
+  const df = (p * (p + 1) * (p + 2)) / 6;
+  return { skewness, skewnessP: chiSquareTail((n * skewness) / 6, df), kurtosis, kurtosisP };
+}
+
+function product(matrix: Matrix, vector: Float64Array): Float64Array {
+  const result = new Float64Array(matrix.rows);
+  for (let j = 0; j < matrix.columns; j++) {
+    const by = vector[j]!;
+    const column = columnOf(matrix, j);
+    for (let i = 0; i < result.length; i++) result[i]! += by * column[i]!;
+  }
+  return result;
+}
+
+function dot(a: Float64Array, b: Float64Array): number {
+  let sum = 0;
+  for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!;
+  return sum;
+}
