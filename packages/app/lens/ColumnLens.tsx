@@ -11,10 +11,11 @@ import { useAccount, useDescription } from '../results/stages';
 import { selected, withoutMadeColumn, withRoles } from '../store/studySlice';
 import { useAppDispatch } from '../store/store';
 import { useTable } from '../store/TableContext';
-import { useEdit, useRecipe } from '../store/useStudy';
+import { useEdit, useRecipe, useSelection } from '../store/useStudy';
 import { BinsForm } from './BinsForm';
 import { ColumnSheet } from './ColumnSheet';
 import { LevelsSheet } from './LevelsSheet';
+import { PairScatter } from './PairScatter';
 import { ReasonForm } from './ReasonForm';
 import { DivergingBar } from '../charts/DivergingBar';
 import { Fact } from './DimensionLens';
@@ -30,6 +31,8 @@ export function ColumnLens({ name }: { name: string }) {
   const dispatch = useAppDispatch();
   const { value: descriptions } = useDescription();
   const { value: account } = useAccount();
+  const { columns: chosen } = useSelection();
+  const mate = chosen.length === 2 ? chosen[0] : undefined;
   const column = findColumn(table, name);
   const description = descriptions?.find(described => described.name === name);
   const said = recipe.columns.find(entry => entry.name === name);
@@ -60,6 +63,9 @@ export function ColumnLens({ name }: { name: string }) {
       <ColumnSheet column={column} description={description} />
       {column.kind === 'levels' && role === 'label' && (
         <LevelsSheet column={column} counts={levelCounts(column)} />
+      )}
+      {mate !== undefined && account?.measures.includes(mate) && account.measures.includes(name) && (
+        <PairScatter x={mate} y={name} account={account} />
       )}
       {account?.measures.includes(name) && <Relations recipe={recipe} measure={name} />}
       <div className={styles.actions}>

@@ -2,6 +2,7 @@
 export const QUESTIONS = [
   { number: 1, route: 'table', question: 'What do I have?', of: 'study' },
   { number: 2, route: 'preparation', question: 'Is it fit to use?', of: 'study' },
+  { number: 3, route: 'suitability', question: 'Is it worth reducing?', of: 'study' },
   { number: 4, route: 'dimensions', question: 'How many dimensions?', of: 'reduction' },
   { number: 5, route: 'meaning', question: 'What do they mean?', of: 'reduction' },
   { number: 6, route: 'map', question: 'Where does each row sit?', of: 'reduction' },

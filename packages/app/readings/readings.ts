@@ -15,6 +15,9 @@ import { useMeaningAnswer } from './meaning/answer';
 import { PreparationBrief } from './preparation/PreparationBrief';
 import { PreparationReading } from './preparation/PreparationReading';
 import { usePreparationAnswer } from './preparation/answer';
+import { SuitabilityBrief } from './suitability/SuitabilityBrief';
+import { SuitabilityReading } from './suitability/SuitabilityReading';
+import { useSuitabilityAnswer } from './suitability/answer';
 import type { QuestionRoute } from './questions';
 import { TableBrief } from './table/TableBrief';
 import { TableReading } from './table/TableReading';
@@ -37,6 +40,12 @@ export const READINGS: Readonly<Record<QuestionRoute, ReadingParts>> = {
     Reading: PreparationReading,
     Aside: null,
     useAnswer: usePreparationAnswer,
+  },
+  suitability: {
+    Brief: SuitabilityBrief,
+    Reading: SuitabilityReading,
+    Aside: null,
+    useAnswer: useSuitabilityAnswer,
   },
   dimensions: {
     Brief: DimensionsBrief,

@@ -2,6 +2,7 @@ import type { Account } from '@wold/core/preparation/prepare';
 import type { MeasureBoxes } from '@wold/core/preparation/boxes';
 import type { MeasureDistribution } from '@wold/core/preparation/distribution';
 import { componentsOf, preparationOf } from '@wold/core/recipe/run';
+import type { Suitability } from '@wold/core/suitability/suitability';
 import type { Components } from '@wold/core/components/components';
 import type { ColumnDescription } from '@wold/core/table/describe';
 import type { Recipe, Reduction } from '@wold/core/recipe/schema';
@@ -33,6 +34,14 @@ export function useDistribution(measure: string): Reading<MeasureDistribution> {
   const recipe = useRecipe();
   const request = { stage: 'distribution', preparation: preparationOf(recipe), measure } as const;
   return useResult(request, 'distribution', `looking into ${measure}`);
+}
+
+/** What the correlations of the measures say. */
+export function useSuitability(): Reading<Suitability> {
+  const recipe = useRecipe();
+  const { correlations: kind } = recipe.suitability;
+  const request = { stage: 'suitability', preparation: preparationOf(recipe), kind } as const;
+  return useResult(request, 'suitability', 'relating the measures');
 }
 
 /** The kept dimensions of a reduction. */

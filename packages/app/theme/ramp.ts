@@ -14,6 +14,35 @@ const STOPS: Readonly<Record<Mode, readonly (readonly [number, number, number])[
   ],
 };
 
+/** The ends of the diverging scale, and its middle. */
+const DIVERGING: Readonly<Record<Mode, readonly (readonly [number, number, number])[]>> = {
+  light: [
+    [138, 84, 12],
+    [226, 178, 112],
+    [250, 249, 245],
+    [128, 178, 184],
+    [22, 84, 108],
+  ],
+  dusk: [
+    [240, 178, 84],
+    [138, 96, 40],
+    [30, 38, 40],
+    [38, 104, 122],
+    [122, 208, 226],
+  ],
+};
+
+/** The colour at a place from −1 to 1 of the diverging scale, as red, green and blue. */
+export function divergingColour(place: number, mode: Mode): readonly [number, number, number] {
+  const stops = DIVERGING[mode];
+  const scaled = ((Math.max(-1, Math.min(1, place)) + 1) / 2) * (stops.length - 1);
+  const below = Math.min(stops.length - 2, Math.floor(scaled));
+  const share = scaled - below;
+  const mix = (channel: 0 | 1 | 2) =>
+    Math.round(stops[below]![channel] + share * (stops[below + 1]![channel] - stops[below]![channel]));
+  return [mix(0), mix(1), mix(2)];
+}
+
 /** The colour at a place from 0 to 1 of the sequential scale. */
 export function rampColour(place: number, mode: Mode): string {
   const stops = STOPS[mode];

@@ -1,4 +1,5 @@
 import { PLAIN_PREPARATION } from '../preparation/prepare';
+import { PLAIN_SUITABILITY } from '../suitability/doubt';
 import { canHaveRole, guessRole } from '../table/role';
 import { arrange } from '../table/arrange';
 import type { Table } from '../table/table';
@@ -23,6 +24,7 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
     columns,
     made: [],
     preparation: { ...atRest, rowsAside: { of: table.fileKey, rows: [] }, off: [] },
+    suitability: { ...PLAIN_SUITABILITY },
     reductions: [freshReduction('components-1', 'Components', firstColour(table, columns))],
   };
 }

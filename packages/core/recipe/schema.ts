@@ -4,6 +4,8 @@ import { OUTLIER_RULES } from '../preparation/outliers';
 import { SCALES, WEIGHTINGS } from '../preparation/prepare';
 import { ROW_TRANSFORMS } from '../preparation/rowTransform';
 import { COLUMN_TRANSFORMS } from '../preparation/transform';
+import { CORRELATION_KINDS } from '../suitability/correlationMatrix';
+import { PLAIN_SUITABILITY } from '../suitability/doubt';
 import { Problem } from '../problem';
 import { COLUMN_TYPES } from '../table/columnType';
 import { REPEAT_RULES } from '../table/repeats';
@@ -144,6 +146,18 @@ const recipeSchema = z.strictObject({
     cases: z.int().min(3).nullable().default(null),
     off: z.array(z.enum(STEPS)).default([]),
   }),
+  /** How the measures' relations are looked at, and from where one is doubtful. */
+  suitability: z
+    .strictObject({
+      correlations: z.enum(CORRELATION_KINDS),
+      /** Sampling adequacy below which a measure is doubtful. */
+      adequate: z.number().min(0).max(1),
+      /** A measure whose largest correlation is below this in size goes with no other. */
+      related: z.number().min(0).max(1),
+      /** Two measures that correlate beyond this in size tell nearly the same. */
+      same: z.number().min(0).max(1),
+    })
+    .default({ ...PLAIN_SUITABILITY }),
   reductions: z.array(reductionSchema).min(1),
 });
 

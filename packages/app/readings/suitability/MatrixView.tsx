@@ -1,0 +1,169 @@
+import { useEffect, useMemo, useRef, useState, type MouseEvent } from 'react';
+import { entry } from '@wold/core/algebra/matrix';
+import { correlationP, type Suitability } from '@wold/core/suitability/suitability';
+import { coefficient, shortName } from '../../charts/format';
+import { selected } from '../../store/studySlice';
+import { useAppDispatch } from '../../store/store';
+import { useSelection } from '../../store/useStudy';
+import { useMode } from '../../theme/ThemeMode';
+import { drawMatrix, layoutOf, type Span } from './drawMatrix';
+import { strongestPairs } from './strongestPairs';
+import { pWords } from './verdicts';
+import styles from './MatrixView.module.css';
+
+const MOST_PAIRS = 60;
+const LEAST_SHOWN = 4;
+
+/** The correlation matrix, related measures together, and the strongest pairs in a list. */
+export function MatrixView({ found }: { found: Suitability }) {
+  const dispatch = useAppDispatch();
+  const { columns: chosen } = useSelection();
+  const { mode, tokens } = useMode();
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const box = useRef<HTMLDivElement>(null);
+  const [size, setSize] = useState({ width: 0, height: 0 });
+  const [partial, setPartial] = useState(false);
+  const [zoom, setZoom] = useState<{ of: Suitability; span: Span } | null>(null);
+  const [over, setOver] = useState<readonly [number, number] | null>(null);
+  const p = found.measures.length;
+  const whole: Span = { from: 0, to: p };
+  const span = zoom?.of === found ? zoom.span : whole;
+  const matrix = partial && found.antiImage !== null ? found.antiImage : found.correlations;
+  const names = useMemo(() => found.order.map(j => found.measures[j]!.measure), [found]);
+  const layout = useMemo(() => layoutOf(span, size), [span.from, span.to, size]); // eslint-disable-line react-hooks/exhaustive-deps
+  const pairs = useMemo(() => strongestPairs(found, MOST_PAIRS), [found]);
+
+  useEffect(() => {
+    const observer = new ResizeObserver(([seen]) => {
+      const { width, height } = seen!.contentRect;
+      setSize({ width, height });
+    });
+    observer.observe(box.current!);
+    return () => observer.disconnect();
+  }, []);
+  useEffect(() => {
+    if (canvas.current === null || size.width === 0) return;
+    const value = (a: number, b: number) => entry(matrix, found.order[a]!, found.order[b]!);
+    drawMatrix(canvas.current, { names, value, layout, span, chosen, over }, mode, tokens);
+  }, [matrix, found, names, layout, span, chosen, over, mode, tokens, size]);
+
+  function cellAt(event: { nativeEvent: { offsetX: number; offsetY: number } }): [number, number] | null {
+    const { offsetX, offsetY } = event.nativeEvent;
+    const column = Math.floor((offsetX - layout.left) / layout.cell) + span.from;
+    const row = Math.floor((offsetY - layout.top) / layout.cell) + span.from;
+    const inside = (place: number) => place >= span.from && place < span.to;
+    return inside(column) && inside(row) && offsetX >= layout.left && offsetY >= layout.top
+      ? [row, column]
+      : null;
+  }
+
+  function zoomTo(factor: number, middle: number): void {
+    const length = Math.max(
+      Math.min(LEAST_SHOWN, p),
+      Math.min(p, Math.round((span.to - span.from) * factor)),
+    );
+    const from = Math.max(0, Math.min(p - length, Math.round(middle - length / 2)));
+    setZoom(length === p ? null : { of: found, span: { from, to: from + length } });
+  }
+
+  // Wheels are told to React as passive; this one must keep the page from scrolling.
+  useEffect(() => {
+    const element = canvas.current;
+    if (element === null) return undefined;
+    const wheel = (event: WheelEvent) => {
+      event.preventDefault();
+      const at = cellAt({ nativeEvent: event });
+      zoomTo(event.deltaY < 0 ? 0.8 : 1.25, at === null ? (span.from + span.to) / 2 : (at[0] + at[1]) / 2);
+    };
+    element.addEventListener('wheel', wheel, { passive: false });
+    return () => element.removeEventListener('wheel', wheel);
+  });
+
+  function press(event: MouseEvent): void {
+    const at = cellAt(event);
+    if (at === null) return;
+    const [a, b] = at.map(place => names[place]!) as [string, string];
+    dispatch(selected({ columns: a === b ? [a] : [b, a] }));
+  }
+
+  const words = over === null ? null : pairWords(over);
+  function pairWords([row, column]: readonly [number, number]): string {
+    const r = entry(matrix, found.order[row]!, found.order[column]!);
+    const [a, b] = [names[row]!, names[column]!];
+    if (a === b) return a;
+    const p2 = found.n === null || partial ? '' : `, p ${pWords(correlationP(r, found.n))}`;
+    return `${shortName(a, 40)} and ${shortName(b, 40)}: ${partial ? 'partial ' : ''}r ${coefficient(r)}${p2}`;
+  }
+
+  return (
+    <div className={styles.view}>
+      <div className={styles.left}>
+        <div ref={box} className={styles.box}>
+          <canvas
+            ref={canvas}
+            role="img"
+            aria-label={`${partial ? 'Partial correlations' : 'Correlations'} of ${p} measures, related ones together; the strongest pairs are in the list`}
+            onMouseMove={event => setOver(cellAt(event))}
+            onMouseLeave={() => setOver(null)}
+            onClick={press}
+          />
+        </div>
+        <div className={styles.foot}>
+          <span className="small">
+            {words ?? <span className="soft">Click selects a pair; the wheel zooms.</span>}
+          </span>
+          <span className={styles.tools}>
+            {found.antiImage !== null && (
+              <label className="small">
+                <input
+                  type="checkbox"
+                  checked={partial}
+                  onChange={event => setPartial(event.target.checked)}
+                />{' '}
+                anti-image (partial)
+              </label>
+            )}
+            <button
+              type="button"
+              className="action small"
+              onClick={() => zoomTo(0.6, (span.from + span.to) / 2)}
+            >
+              closer
+            </button>
+            <button
+              type="button"
+              className="action small"
+              disabled={span.to - span.from === p}
+              onClick={() => setZoom(null)}
+            >
+              whole
+            </button>
+          </span>
+        </div>
+      </div>
+      <section className={styles.pairs} aria-label="Strongest pairs">
+        <h3>Strongest pairs</h3>
+        <div className={styles.scroll} role="region" aria-label="Strongest pairs, list" tabIndex={0}>
+          <table>
+            <tbody>
+              {pairs.map(({ a, b, r }) => (
+                <tr key={`${a} ${b}`} data-chosen={chosen.includes(a) && chosen.includes(b)}>
+                  <th scope="row">
+                    <button
+                      type="button"
+                      title={`${a} and ${b}`}
+                      onClick={() => dispatch(selected({ columns: [a, b] }))}
+                    >
+                      {shortName(a, 15)} · {shortName(b, 15)}
+                    </button>
+                  </th>
+                  <td>{coefficient(r)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </section>
+    </div>
+  );
+}

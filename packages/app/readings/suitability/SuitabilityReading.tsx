@@ -1,0 +1,183 @@
+import { useMemo, useState } from 'react';
+import { doubtful, type Doubt } from '@wold/core/suitability/doubt';
+import type { Suitability } from '@wold/core/suitability/suitability';
+import { coefficient, fixed, shortName } from '../../charts/format';
+import { ViewSwitch } from '../../controls/ViewSwitch';
+import { useRowWindow } from '../../controls/useRowWindow';
+import { useSuitability } from '../../results/stages';
+import { selected, withRoles } from '../../store/studySlice';
+import { useAppDispatch } from '../../store/store';
+import { useEdit, useRecipe, useSelection } from '../../store/useStudy';
+import { Resulting } from '../Problem';
+import { MatrixView } from './MatrixView';
+import { verdictsOf } from './verdicts';
+import styles from './SuitabilityReading.module.css';
+
+const ROW_HEIGHT = 28;
+
+/** Is it worth reducing? The correlations, what they say over all, and of each measure. */
+export function SuitabilityReading() {
+  const found = useSuitability();
+  const { suitability: rules } = useRecipe();
+  const [view, setView] = useState<'matrix' | 'verdicts' | 'measures'>('matrix');
+  return (
+    <Resulting reading={found}>
+      {value => {
+        const doubts = doubtful(value, rules);
+        const against = verdictsOf(value, doubts).filter(
+          ({ good, guides }) => good === false && guides !== true,
+        ).length;
+        return (
+          <div className={styles.reading}>
+            <div className={styles.head}>
+              <h2 className={styles.heading}>
+                {against === 0
+                  ? 'Nothing speaks against reducing them'
+                  : against === 1
+                    ? 'One thing speaks against reducing them as they are'
+                    : `${against} things speak against reducing them as they are`}
+              </h2>
+              <ViewSwitch
+                views={[
+                  ['matrix', 'Matrix'],
+                  ['verdicts', 'Verdicts'],
+                  ['measures', 'Measures'],
+                ]}
+                view={view}
+                onView={setView}
+              />
+            </div>
+            {view === 'matrix' && <MatrixView found={value} />}
+            {view === 'verdicts' && <Verdicts found={value} doubts={doubts} />}
+            {view === 'measures' && <Measures found={value} doubts={doubts} />}
+          </div>
+        );
+      }}
+    </Resulting>
+  );
+}
+
+function Verdicts({ found, doubts }: { found: Suitability; doubts: readonly Doubt[] }) {
+  return (
+    <div className={styles.scroll} role="region" aria-label="Verdicts, list" tabIndex={0}>
+      <table className={styles.verdicts} aria-label="Verdicts">
+        <thead>
+          <tr>
+            <th scope="col">figure</th>
+            <th scope="col">value</th>
+            <th scope="col">what follows</th>
+            <th scope="col">rule and source</th>
+          </tr>
+        </thead>
+        <tbody>
+          {verdictsOf(found, doubts).map(({ name, value, good, follows, rule }) => (
+            <tr key={name} data-good={good}>
+              <th scope="row">{name}</th>
+              <td>
+                <span className={styles.mark} aria-hidden="true">
+                  {good === null ? '·' : good ? '✓' : '!'}
+                </span>{' '}
+                {value}
+              </td>
+              <td>{follows}</td>
+              <td className="soft small">{rule}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function Measures({ found, doubts }: { found: Suitability; doubts: readonly Doubt[] }) {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const dispatch = useAppDispatch();
+  const { columns: chosen } = useSelection();
+  const reasons = useMemo(() => new Map(doubts.map(({ measure, why }) => [measure, why])), [doubts]);
+  // Doubtful ones first, then the least adequate.
+  const order = useMemo(
+    () =>
+      [...found.measures].sort(
+        (a, b) => Number(reasons.has(b.measure)) - Number(reasons.has(a.measure)) || a.kmo - b.kmo,
+      ),
+    [found, reasons],
+  );
+  const { scroller, lines, above, below } = useRowWindow(order.length, ROW_HEIGHT);
+  return (
+    <div ref={scroller} className={styles.scroll} role="region" aria-label="Measures, list" tabIndex={0}>
+      <table className={styles.measures} aria-label="Measures" aria-rowcount={order.length + 1}>
+        <thead>
+          <tr>
+            <th scope="col">measure</th>
+            <th scope="col" title="sampling adequacy of the measure (Kaiser 1970)">
+              KMO
+            </th>
+            <th scope="col" title="its largest correlation in size, and with which measure">
+              largest r
+            </th>
+            <th scope="col">with</th>
+            <th scope="col" title="squared multiple correlation with all others">
+              R²
+            </th>
+            <th scope="col">skew</th>
+            <th scope="col">kurt</th>
+            <th scope="col">doubtful because it</th>
+          </tr>
+        </thead>
+        <tbody>
+          {above > 0 && <tr style={{ height: above }} aria-hidden="true" />}
+          {lines.map(line => {
+            const { measure, kmo, largest, with: mate, smc, skewness, kurtosis } = order[line.index]!;
+            const why = reasons.get(measure);
+            return (
+              <tr key={measure} aria-rowindex={line.index + 2} data-chosen={chosen.includes(measure)}>
+                <th scope="row">
+                  <button
+                    type="button"
+                    title={measure}
+                    onClick={() => dispatch(selected({ columns: [measure] }))}
+                  >
+                    {shortName(measure, 22)}
+                  </button>
+                </th>
+                <td>{fixed(kmo, 2)}</td>
+                <td>{coefficient(largest)}</td>
+                <td className={styles.mate}>
+                  <button
+                    type="button"
+                    title={mate}
+                    onClick={() => dispatch(selected({ columns: [mate, measure] }))}
+                  >
+                    {shortName(mate, 18)}
+                  </button>
+                </td>
+                <td>{fixed(smc, 2)}</td>
+                <td>{fixed(skewness, 2)}</td>
+                <td>{fixed(kurtosis, 2)}</td>
+                <td className={styles.why}>
+                  {why !== undefined && (
+                    <>
+                      <span className={styles.doubt}>{why.join('; ')}</span>{' '}
+                      <button
+                        type="button"
+                        className="action"
+                        aria-label={`Set ${measure} aside`}
+                        onClick={() =>
+                          edit(withRoles(recipe, [measure], 'aside', why.join('; ')), `role ${measure}`)
+                        }
+                      >
+                        set aside
+                      </button>
+                    </>
+                  )}
+                </td>
+              </tr>
+            );
+          })}
+          {below > 0 && <tr style={{ height: below }} aria-hidden="true" />}
+        </tbody>
+      </table>
+    </div>
+  );
+}

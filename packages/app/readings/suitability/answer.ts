@@ -1,0 +1,18 @@
+import { doubtful } from '@wold/core/suitability/doubt';
+import { fixed } from '../../charts/format';
+import { useSuitability } from '../../results/stages';
+import { useRecipe } from '../../store/useStudy';
+import { notThere, type Answer } from '../answer';
+
+/** KMO 0.84 · 1 measure doubtful */
+export function useSuitabilityAnswer(): Answer {
+  const { value, stale, waits, problem } = useSuitability();
+  const { suitability: rules } = useRecipe();
+  if (problem !== null)
+    return { text: 'cannot be told yet', stale: false, attention: 1, because: problem.what };
+  if (value === null) return notThere(waits);
+  const doubts = doubtful(value, rules).length;
+  const kmo = Number.isNaN(value.kmo) ? 'singular' : `KMO\u00a0${fixed(value.kmo, 2)}`;
+  const text = `${kmo} · ${doubts === 0 ? 'no\u00a0measure' : doubts === 1 ? '1\u00a0measure' : `${doubts}\u00a0measures`} doubtful`;
+  return { text, stale, attention: doubts, because: 'doubtful measures' };
+}

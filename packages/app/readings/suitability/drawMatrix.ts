@@ -1,0 +1,120 @@
+import { coefficient, shortName } from '../../charts/format';
+import { divergingColour } from '../../theme/ramp';
+import type { Mode, Tokens } from '../../theme/tokens';
+
+/** Places of the measures that are in sight: from `from` up to, not including, `to`. */
+export interface Span {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Where the cells lie within the picture, in pixels. */
+export interface MatrixLayout {
+  readonly left: number;
+  readonly top: number;
+  readonly cell: number;
+  /** Whether names stand beside the cells. */
+  readonly named: boolean;
+}
+
+interface MatrixContent {
+  readonly names: readonly string[];
+  readonly value: (row: number, column: number) => number;
+  readonly layout: MatrixLayout;
+  readonly span: Span;
+  readonly chosen: readonly string[];
+  readonly over: readonly [number, number] | null;
+}
+
+const NAMES_WIDTH = 104;
+const NAMES_HEIGHT = 76;
+/** Cells of at least this size have names, or numbers, in them. */
+const NAMED = 11;
+const NUMBERED = 25;
+const LARGEST = 56;
+
+/** Square cells as large as fit, with room for names where they can be read. */
+export function layoutOf(
+  { from, to }: Span,
+  { width, height }: { width: number; height: number },
+): MatrixLayout {
+  const count = Math.max(1, to - from);
+  const fit = (w: number, h: number) => Math.min(LARGEST, Math.max(0, Math.min(w, h)) / count);
+  const withNames = fit(width - NAMES_WIDTH, height - NAMES_HEIGHT);
+  if (withNames >= NAMED) return { left: NAMES_WIDTH, top: NAMES_HEIGHT, cell: withNames, named: true };
+  return { left: 0, top: 0, cell: fit(width, height), named: false };
+}
+
+/** Draws the matrix: a colour for each cell, numbers where they fit, names where they can be read. */
+export function drawMatrix(
+  canvas: HTMLCanvasElement,
+  content: MatrixContent,
+  mode: Mode,
+  tokens: Tokens,
+): void {
+  const { width, height } = canvas.getBoundingClientRect();
+  const ratio = window.devicePixelRatio || 1;
+  canvas.width = Math.round(width * ratio);
+  canvas.height = Math.round(height * ratio);
+  const pen = canvas.getContext('2d')!;
+  pen.scale(ratio, ratio);
+  pen.clearRect(0, 0, width, height);
+  const { layout, span, value, names, chosen, over } = content;
+  const { left, top, cell, named } = layout;
+  const count = span.to - span.from;
+  const gap = cell > 8 ? 1 : 0;
+  for (let row = 0; row < count; row++) {
+    for (let column = 0; column < count; column++) {
+      const r = value(span.from + row, span.from + column);
+      pen.fillStyle = row === column ? tokens.rule : `rgb(${divergingColour(r, mode).join(' ')})`;
+      // Without seams where cells are smaller than pixels.
+      pen.fillRect(
+        left + column * cell,
+        top + row * cell,
+        cell - gap + (gap ? 0 : 0.5),
+        cell - gap + (gap ? 0 : 0.5),
+      );
+      if (cell < NUMBERED || row === column) continue;
+      pen.fillStyle = Math.abs(r) > 0.62 ? tokens.paper : tokens.ink;
+      pen.font = `${Math.min(13, cell * 0.38)}px 'Atkinson Hyperlegible Mono Variable', monospace`;
+      pen.textAlign = 'center';
+      pen.textBaseline = 'middle';
+      pen.fillText(coefficient(r), left + (column + 0.5) * cell, top + (row + 0.5) * cell);
+    }
+  }
+  if (named) drawNames(pen, content, tokens);
+  pen.strokeStyle = tokens.sward;
+  pen.lineWidth = 2;
+  for (const name of chosen) {
+    const place = names.indexOf(name) - span.from;
+    if (place < 0 || place >= count) continue;
+    pen.strokeRect(left, top + place * cell, count * cell, cell);
+    pen.strokeRect(left + place * cell, top, cell, count * cell);
+  }
+  if (over !== null) {
+    pen.strokeStyle = tokens.ink;
+    pen.lineWidth = 1.5;
+    pen.strokeRect(left + (over[1] - span.from) * cell, top + (over[0] - span.from) * cell, cell, cell);
+  }
+}
+
+function drawNames(pen: CanvasRenderingContext2D, content: MatrixContent, tokens: Tokens): void {
+  const { layout, span, names, chosen } = content;
+  const { left, top, cell } = layout;
+  const size = Math.min(13, Math.max(9.5, cell * 0.8));
+  for (let place = span.from; place < span.to; place++) {
+    const name = names[place]!;
+    const at = (place - span.from + 0.5) * cell;
+    pen.font = `${chosen.includes(name) ? 650 : 400} ${size}px 'Atkinson Hyperlegible Next Variable', sans-serif`;
+    pen.fillStyle = chosen.includes(name) ? tokens.sward : tokens.ink;
+    pen.textBaseline = 'middle';
+    pen.textAlign = 'right';
+    pen.fillText(shortName(name, 15), left - 6, top + at);
+    pen.save();
+    pen.translate(left + at, top - 6);
+    pen.rotate(-Math.PI / 2);
+    pen.textAlign = 'left';
+    pen.fillText(shortName(name, 11), 0, 0);
+    pen.restore();
+  }
+}

@@ -1,0 +1,134 @@
+import { adequacyBand, doubtful, PLAIN_SUITABILITY } from '@wold/core/suitability/doubt';
+import type { MeasureSuitability, Suitability } from '@wold/core/suitability/suitability';
+import { divergingColour } from '../../theme/ramp';
+import { layoutOf } from './drawMatrix';
+import { strongestPairs } from './strongestPairs';
+import { pWords, verdictsOf } from './verdicts';
+
+const measure = (name: string, more: Partial<MeasureSuitability> = {}): MeasureSuitability => ({
+  measure: name,
+  kmo: 0.8,
+  largest: 0.6,
+  with: 'b',
+  smc: 0.5,
+  skewness: 0,
+  kurtosis: 0,
+  ...more,
+});
+const found = (more: Partial<Suitability> = {}): Suitability => ({
+  kind: 'pearson',
+  measures: [measure('a'), measure('b', { with: 'a' }), measure('c')],
+  correlations: { rows: 3, columns: 3, values: Float64Array.of(1, 0.6, -0.7, 0.6, 1, 0.1, -0.7, 0.1, 1) },
+  antiImage: null,
+  order: [0, 1, 2],
+  n: 100,
+  kmo: 0.82,
+  bartlett: { chiSquare: 50, df: 3, p: 1e-9 },
+  logDeterminant: -1,
+  condition: 12,
+  shareRelated: 0.66,
+  mardia: null,
+  dependent: [],
+  ...more,
+});
+const named = (of: Suitability, name: RegExp) => verdictsOf(of, []).find(verdict => name.test(verdict.name))!;
+
+test('the strongest pairs come in order of size, whatever their sign', () => {
+  expect(strongestPairs(found(), 2)).toEqual([
+    { a: 'a', b: 'c', r: -0.7 },
+    { a: 'a', b: 'b', r: 0.6 },
+  ]);
+});
+
+test('many pairs: the list is that of a full sort', () => {
+  const p = 40;
+  const values = Float64Array.from({ length: p * p }, (_, k) => {
+    const [i, j] = [Math.min(k % p, Math.floor(k / p)), Math.max(k % p, Math.floor(k / p))];
+    return i === j ? 1 : ((i * 37 + j * 101) % 199) / 200 - 0.5;
+  });
+  const many = found({
+    measures: Array.from({ length: p }, (_, j) => measure(`m${j}`)),
+    correlations: { rows: p, columns: p, values },
+  });
+  const sizes = [...values].filter((_, k) => k % p < Math.floor(k / p)).map(Math.abs);
+  const sorted = sizes.sort((a, b) => b - a).slice(0, 10);
+  expect(strongestPairs(many, 10).map(({ r }) => Math.abs(r))).toEqual(sorted);
+});
+
+describe('doubts', () => {
+  const of = (...measures: MeasureSuitability[]) => doubtful(found({ measures }), PLAIN_SUITABILITY);
+  test('each with its reason', () => {
+    expect(of(measure('a'), measure('b', { kmo: 0.4 }), measure('c', { largest: -0.2 }))).toEqual([
+      { measure: 'b', why: ['shares too little with the others'] },
+      { measure: 'c', why: ['goes with no other measure'] },
+    ]);
+    expect(of(measure('a', { largest: -0.95 }))).toEqual([{ measure: 'a', why: ['nearly the same as b'] }]);
+  });
+  test('measures made wholly of others are named with these', () => {
+    const dependent = [
+      { measure: 'c', on: ['a', 'b'] },
+      { measure: 'b', on: ['a'] },
+    ];
+    expect(doubtful(found({ dependent }), PLAIN_SUITABILITY).map(({ why }) => why[0])).toEqual([
+      'the same as a',
+      'made wholly of a, b',
+    ]);
+  });
+  test('thresholds move', () => {
+    expect(doubtful(found(), { ...PLAIN_SUITABILITY, adequate: 0.85 })).toHaveLength(3);
+  });
+});
+
+test.each([
+  [0.95, 'marvellous'],
+  [0.8, 'meritorious'],
+  [0.79, 'middling'],
+  [0.5, 'miserable'],
+  [0.1, 'unacceptable'],
+])('an adequacy of %d is %s', (kmo, band) => expect(adequacyBand(kmo)).toBe(band));
+
+describe('verdicts', () => {
+  test('each says its rule and what follows', () => {
+    for (const { rule, follows } of verdictsOf(found(), [])) {
+      expect(rule.length).toBeGreaterThan(5);
+      expect(follows).toMatch(/\.$/);
+    }
+  });
+  test('a large n is warned of', () => {
+    expect(named(found({ n: 5000 }), /Bartlett/).follows).toContain('nearly anything passes');
+    expect(named(found(), /Bartlett/).follows).not.toContain('nearly anything passes');
+  });
+  test('without n what needs it says so', () => {
+    const unknown = found({ n: null, bartlett: null });
+    expect(named(unknown, /Bartlett/)).toMatchObject({ value: '–', good: null });
+    expect(named(unknown, /Rows per/).follows).toContain('does not say');
+  });
+  test('singular correlations are told of by name', () => {
+    const singular = found({ kmo: NaN, dependent: [{ measure: 'c', on: ['a', 'b'] }], condition: Infinity });
+    expect(named(singular, /Determinant/)).toMatchObject({ value: '0', good: false });
+    expect(named(singular, /Determinant/).follows).toContain('c follows from a, b');
+    expect(named(singular, /adequacy/).value).toBe('–');
+  });
+  test('a small p', () => expect([pWords(1e-9), pWords(0.0421)]).toEqual(['<\u00a0.001', '.042']));
+});
+
+describe('the picture', () => {
+  test('names stand where cells are large enough, and cells are as large as fit', () => {
+    expect(layoutOf({ from: 0, to: 20 }, { width: 600, height: 500 })).toMatchObject({
+      named: true,
+      cell: 21.2,
+    });
+    expect(layoutOf({ from: 0, to: 800 }, { width: 600, height: 500 })).toEqual({
+      left: 0,
+      top: 0,
+      cell: 0.625,
+      named: false,
+    });
+    expect(layoutOf({ from: 0, to: 3 }, { width: 900, height: 900 }).cell).toBe(56);
+  });
+  test('the diverging scale runs from one colour over the paper to the other', () => {
+    expect(divergingColour(0, 'light')).toEqual([250, 249, 245]);
+    expect(divergingColour(-2, 'light')).toEqual(divergingColour(-1, 'light'));
+    expect(divergingColour(1, 'dusk')).not.toEqual(divergingColour(-1, 'dusk'));
+  });
+});
