@@ -101,6 +101,7 @@ describe('the scree', () => {
         shares: Float64Array.of(0.5, 0.3, 0.125, 0.075),
         kept,
         average: 1,
+        against: [{ name: 'random data', values: Float64Array.of(1.4, 1.1, 0.9, 0.6) }],
         averageName: 'eigenvalue 1',
       },
       light,
@@ -108,7 +109,8 @@ describe('the scree', () => {
     ) as { series: { data: number[][]; markLine?: { data: object[] } }[] };
 
   test('shows every eigenvalue, the kept ones apart, with the average and the cut drawn in', () => {
-    const [line, kept] = option(2).series;
+    const [line, random, kept] = option(2).series;
+    expect(random!.data.map(([, value]) => value)).toEqual([1.4, 1.1, 0.9, 0.6]);
     expect(line!.data).toEqual([
       [1, 2],
       [2, 1.2],

@@ -2,6 +2,7 @@ import type { Account } from '@wold/core/preparation/prepare';
 import type { MeasureBoxes } from '@wold/core/preparation/boxes';
 import type { MeasureDistribution } from '@wold/core/preparation/distribution';
 import { componentsOf, preparationOf } from '@wold/core/recipe/run';
+import type { Retention } from '@wold/core/dimensions/retention';
 import type { Suitability } from '@wold/core/suitability/suitability';
 import type { Components } from '@wold/core/components/components';
 import type { ColumnDescription } from '@wold/core/table/describe';
@@ -42,6 +43,15 @@ export function useSuitability(): Reading<Suitability> {
   const { correlations: kind } = recipe.suitability;
   const request = { stage: 'suitability', preparation: preparationOf(recipe), kind } as const;
   return useResult(request, 'suitability', 'relating the measures');
+}
+
+/** What each rule says of how many dimensions there are. */
+export function useRetention(reduction: Reduction): Reading<Retention> {
+  const recipe = useRecipe();
+  const preparation = preparationOf(recipe);
+  const without = preparation.measures.filter(measure => reduction.without.includes(measure));
+  const request = { stage: 'retention', preparation, without, settings: reduction.retention } as const;
+  return useResult(request, `retention ${reduction.id}`, `letting the rules vote on ${reduction.name}`);
 }
 
 /** The kept dimensions of a reduction. */

@@ -100,7 +100,7 @@ export function loadTable(key: string): Ticket<Table | undefined> {
 /** Computes a result of a table, on a worker that knows the table where one is free. */
 export function computeOn(table: Table, request: Request, label: string): Ticket<Results[keyof Results]> {
   const { key, arranged } = table;
-  const heavy = ['decomposition', 'components', 'suitability'].includes(request.stage);
+  const heavy = ['decomposition', 'components', 'suitability', 'retention'].includes(request.stage);
   const start = async (seat: Seat, progress: (done: number) => void) => {
     type Result = Outcome<Results[keyof Results]>;
     const first = (await seat.remote.compute({ key, arranged }, request, progress)) as Result | null;

@@ -22,6 +22,30 @@ const MOST_ITERATIONS = 60;
  * @throws Problem when an entry is not finite or an eigenvalue does not settle
  */
 export function symmetricEigen(matrix: Matrix, host: Host = quietHost): Eigen {
+  const { rows, diagonal, beside, scale, reflections } = reduced(matrix, stretch(host, 0, 0.3));
+  accumulate(rows, reflections, stretch(host, 0.3, 0.45));
+  implicitQL(rows, diagonal, beside, stretch(host, 0.45, 1));
+  return descending(rows, diagonal, scale);
+}
+
+/** The eigenvalues alone, descending, in about a fifth of the time. @throws Problem as {@link symmetricEigen} does */
+export function symmetricEigenvalues(matrix: Matrix): Float64Array {
+  const { diagonal, beside, scale } = reduced(matrix, quietHost);
+  const nothing = new Float64Array(0);
+  implicitQL(
+    Array.from(diagonal, () => nothing),
+    diagonal,
+    beside,
+    quietHost,
+  );
+  return diagonal
+    .map(value => value * scale)
+    .sort()
+    .reverse();
+}
+
+/** The matrix in tridiagonal form, with the reflections that brought it there. */
+function reduced(matrix: Matrix, host: Host) {
   const p = matrix.rows;
   if (matrix.columns !== p) throw new RangeError(`Expected a square matrix, got ${p} × ${matrix.columns}.`);
   // Scaled by a power of two, which is exact, so that no square over- or underflows.
@@ -31,11 +55,9 @@ export function symmetricEigen(matrix: Matrix, host: Host = quietHost): Eigen {
     for (let j = 0; j <= i; j++) row[j] = matrix.values[j * p + i]! / scale;
     return row;
   });
-  const diagonal = new Float64Array(p);
   const beside = new Float64Array(p);
-  tridiagonalise(rows, diagonal, beside, stretch(host, 0, 0.45));
-  implicitQL(rows, diagonal, beside, stretch(host, 0.45, 1));
-  return descending(rows, diagonal, scale);
+  const reflections = tridiagonalise(rows, beside, host);
+  return { rows, diagonal: Float64Array.from(rows, (row, i) => row[i]!), beside, scale, reflections };
 }
 
 function largest(matrix: Matrix): number {
@@ -60,10 +82,10 @@ function powerOfTwoAbove(value: number): number {
 }
 
 /**
- * Reduces the symmetric matrix `a` to tridiagonal form T = QᵀaQ. Afterwards row j of `a` is column j of Q, `d` holds
- * the diagonal of T, and `e[i]` the entry beside it that joins i − 1 and i (`e[0]` is 0).
+ * Reduces the symmetric matrix `a` to tridiagonal form T = QᵀaQ. Afterwards the diagonal of `a` is that of T, its rows
+ * hold Householder's vectors, and `e[i]` is the entry that joins i − 1 and i (`e[0]` is 0). Returns their scales.
  */
-function tridiagonalise(a: Float64Array[], d: Float64Array, e: Float64Array, host: Host): void {
+function tridiagonalise(a: Float64Array[], e: Float64Array, host: Host): Float64Array {
   const p = a.length;
   const scales = new Float64Array(p);
   for (let i = p - 1; i >= 1; i--) {
@@ -112,17 +134,16 @@ function tridiagonalise(a: Float64Array[], d: Float64Array, e: Float64Array, hos
       const ej = e[j]!;
       for (let k = 0; k <= j; k++) row[k]! -= uj * e[k]! + ej * u[k]!;
     }
-    if (i % 16 === 0) host.progress(0.6 * (1 - (i / p) ** 3));
+    if (i % 16 === 0) host.progress(1 - (i / p) ** 3);
   }
   e[0] = 0;
-  accumulate(a, scales, d, host);
+  return scales;
 }
 
 /** Multiplies the Householder reflections out; row j of `a` becomes column j of Q. */
-function accumulate(a: Float64Array[], scales: Float64Array, d: Float64Array, host: Host): void {
+function accumulate(a: Float64Array[], scales: Float64Array, host: Host): void {
   const p = a.length;
   for (let i = 0; i < p; i++) {
-    d[i] = a[i]![i]!;
     const u = a[i]!;
     const h = scales[i]!;
     if (h !== 0) {
@@ -137,7 +158,7 @@ function accumulate(a: Float64Array[], scales: Float64Array, d: Float64Array, ho
     u.fill(0, 0, i);
     u[i] = 1;
     for (let j = 0; j < i; j++) a[j]![i] = 0;
-    if (i % 16 === 0) host.progress(0.6 + 0.4 * (i / p) ** 3);
+    if (i % 16 === 0) host.progress((i / p) ** 3);
   }
 }
 

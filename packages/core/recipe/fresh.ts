@@ -1,4 +1,5 @@
 import { PLAIN_PREPARATION } from '../preparation/prepare';
+import { PLAIN_RETENTION } from '../dimensions/retention';
 import { PLAIN_SUITABILITY } from '../suitability/doubt';
 import { canHaveRole, guessRole } from '../table/role';
 import { arrange } from '../table/arrange';
@@ -67,6 +68,7 @@ export function freshReduction(id: string, name: string, colour: string | null):
     method: 'components',
     without: [],
     keep: 'above-average',
+    retention: { ...PLAIN_RETENTION },
     names: {},
     fade: 0.4,
     map: { x: 1, y: 2, colour },

@@ -14,6 +14,7 @@ import {
 } from '../preparation/prepare';
 import type { CorrelationKind } from '../suitability/correlationMatrix';
 import { suitability, type Suitability } from '../suitability/suitability';
+import { retention, type Retention, type RetentionSettings } from '../dimensions/retention';
 import { relations, type Relation } from '../suitability/relations';
 import { describeTable, type ColumnDescription } from '../table/describe';
 import { findRepeats, type RepeatGroup } from '../table/repeats';
@@ -36,6 +37,7 @@ export interface Results {
   components: Components;
   relations: readonly Relation[];
   suitability: Suitability;
+  retention: Retention;
 }
 
 /**
@@ -48,6 +50,12 @@ export type Request =
   | { readonly stage: 'gaps'; readonly measures: readonly string[] }
   | { readonly stage: 'originalBoxes'; readonly measures: readonly string[] }
   | { readonly stage: 'treated' | 'prepared' | 'account' | 'boxes'; readonly preparation: PreparationInput }
+  | {
+      readonly stage: 'retention';
+      readonly preparation: PreparationInput;
+      readonly without: readonly string[];
+      readonly settings: RetentionSettings;
+    }
   | { readonly stage: 'suitability'; readonly preparation: PreparationInput; readonly kind: CorrelationKind }
   | {
       readonly stage: 'decomposition';
@@ -126,6 +134,8 @@ function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Re
       const { values: _v, placedValues: _p, given: _g, gaps: _n, ...account } = prepared;
       return account;
     }
+    case 'retention':
+      return retention(prepared, request.without, request.settings, host);
     case 'suitability':
       return suitability(prepared, request.kind, host);
     case 'relations':

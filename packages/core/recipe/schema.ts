@@ -6,6 +6,8 @@ import { ROW_TRANSFORMS } from '../preparation/rowTransform';
 import { COLUMN_TRANSFORMS } from '../preparation/transform';
 import { CORRELATION_KINDS } from '../suitability/correlationMatrix';
 import { PLAIN_SUITABILITY } from '../suitability/doubt';
+import { RANDOM_DATA } from '../dimensions/parallelAnalysis';
+import { PLAIN_RETENTION } from '../dimensions/retention';
 import { Problem } from '../problem';
 import { COLUMN_TYPES } from '../table/columnType';
 import { REPEAT_RULES } from '../table/repeats';
@@ -38,6 +40,16 @@ const reductionSchema = z.strictObject({
   /** Measures of the study that this reduction leaves out. */
   without: z.array(z.string()),
   keep: z.union([z.literal('above-average'), z.int().min(1)]),
+  /** How the rules that vote on the number of dimensions are set. */
+  retention: z
+    .strictObject({
+      data: z.enum(RANDOM_DATA),
+      simulations: z.int().min(20).max(5000),
+      percentile: z.number().min(50).max(99.9),
+      seed: z.int().min(0).max(1e9),
+      share: z.number().min(0.1).max(1),
+    })
+    .default({ ...PLAIN_RETENTION }),
   /** Names of dimensions by their number, counted from 1. */
   names: z.record(z.string().regex(/^[1-9]\d*$/), name),
   /** Loadings below this size fade in the ledger. */

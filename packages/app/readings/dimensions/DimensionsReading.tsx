@@ -6,7 +6,7 @@ import { eigenvaluesCsv, fileStem } from '@wold/core/writeup/files';
 import Papa from 'papaparse';
 import { ChartHost, type Size } from '../../charts/ChartHost';
 import { figure, fixed, inWords, percent } from '../../charts/format';
-import { useAccount, useComponents } from '../../results/stages';
+import { useAccount, useComponents, useRetention } from '../../results/stages';
 import { selected, withReduction } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useTable } from '../../store/TableContext';
@@ -16,7 +16,8 @@ import { Figures } from '../Figures';
 import { Resulting } from '../Problem';
 import { costOf } from './cost';
 import { CutLine } from './CutLine';
-import { screeOption, shownDimensions } from './screeOption';
+import { Votes } from './Votes';
+import { againstLine, screeOption, shownDimensions } from './screeOption';
 import styles from './DimensionsReading.module.css';
 
 /** How many dimensions? The scree with a cut line, the eigenvalues, and what the cut costs. */
@@ -44,6 +45,26 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
 
   const isOne = Math.abs(average - 1) < 1e-9;
 
+  const retention = useRetention(reduction);
+  const found = retention.value;
+  const onCorrelations = account?.scale === 'unit-variance';
+  const against = useMemo(
+    () =>
+      // Random data and sticks are of correlations; on another scale they are no match.
+      found === null || !onCorrelations
+        ? []
+        : [
+            ...(found.random === null
+              ? []
+              : [
+                  { name: 'random data, percentile', values: found.random.percentile },
+                  { name: 'random data, mean', values: found.random.mean },
+                ]),
+            { name: 'broken stick', values: found.sticks },
+          ],
+    [found, onCorrelations],
+  );
+
   const option = useCallback(
     (size: Size) =>
       screeOption(
@@ -52,12 +73,13 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
           shares,
           kept,
           average,
+          against,
           averageName: isOne ? 'eigenvalue 1' : `average ${figure(average)}`,
         },
         tokens,
         size,
       ),
-    [eigenvalues, shares, kept, average, isOne, tokens],
+    [eigenvalues, shares, kept, average, isOne, tokens, against],
   );
   const numbers = useCallback((): string[][] => {
     if (account === null) return [];
@@ -79,8 +101,22 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
           {shown < eigenvalues.length && ` The first ${shown} of ${eigenvalues.length} are drawn.`} {note}
         </p>
       </div>
+      <Votes reduction={reduction} retention={retention} kept={wanted} most={rank} onCut={cut} />
       <div className={styles.pictures}>
         <div className={styles.scree}>
+          {against.length > 0 && (
+            <ul className={styles.legend} aria-label="Held against">
+              {against.map(({ name }, index) => {
+                const { color, type, width } = againstLine(index, tokens);
+                return (
+                  <li key={name}>
+                    <span style={{ borderTop: `${width}px ${type} ${color}` }} />
+                    {name}
+                  </li>
+                );
+              })}
+            </ul>
+          )}
           <ChartHost
             label="Scree: eigenvalues by dimension"
             fileStem={`${fileStem(reduction.name)}-scree`}

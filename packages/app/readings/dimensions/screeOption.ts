@@ -19,6 +19,8 @@ interface Scree {
   /** The average eigenvalue, and what to call its line. */
   readonly average: number;
   readonly averageName: string;
+  /** Eigenvalues of random data and of a broken stick, where they are known and of the same kind. */
+  readonly against: readonly { readonly name: string; readonly values: Float64Array }[];
 }
 
 /** The scree: eigenvalues by dimension, those kept filled, with the average drawn in and the rest shaded. */
@@ -89,6 +91,15 @@ export function screeOption(scree: Scree, tokens: Tokens, { height }: Size): Cha
           ],
         },
       },
+      ...scree.against.map(({ name, values }, index) => ({
+        type: 'line' as const,
+        name,
+        data: [...values.subarray(0, shown)].map((value, d) => [d + 1, value]),
+        symbol: 'none',
+        silent: true,
+        lineStyle: againstLine(index, tokens),
+        z: 1,
+      })),
       {
         type: 'scatter',
         data: points.slice(0, kept),
@@ -112,6 +123,15 @@ export function screeOption(scree: Scree, tokens: Tokens, { height }: Size): Cha
       },
     ],
   };
+}
+
+/** How the lines that eigenvalues are held against are drawn, in their order. */
+export function againstLine(index: number, tokens: Tokens) {
+  return [
+    { color: tokens.harebell, type: 'solid' as const, width: 1.6 },
+    { color: tokens.harebell, type: 'dashed' as const, width: 1.2 },
+    { color: tokens.gorse, type: 'dashed' as const, width: 1.2 },
+  ][index % 3]!;
 }
 
 /** Which of the first dimensions have room for their share beside them. */
