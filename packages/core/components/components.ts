@@ -24,6 +24,8 @@ export interface Components {
   readonly correlations: Matrix;
   /** Share of each measure's variance that the kept dimensions hold together: Σ loading² / variance. */
   readonly communalities: Float64Array;
+  /** Share of the pairs of measures whose correlation is missed by more than .05; null where they are too many to tell. */
+  readonly residualShare: number | null;
   /** Rows used × kept: the prepared values times v. */
   readonly scores: Matrix;
   /** Rows that are placed and not used, and their scores. */
@@ -69,6 +71,7 @@ export function components(prepared: Prepared, decomposition: Decomposition, kee
     loadings,
     correlations,
     communalities,
+    residualShare: residualShare(decomposition, kept, sds),
     scores: decomposition.scores === null ? scoresOf(prepared.values) : leading(decomposition.scores, kept),
     placedRows: prepared.placedRows,
     placedScores: scoresOf(prepared.placedValues),
@@ -86,6 +89,33 @@ export function components(prepared: Prepared, decomposition: Decomposition, kee
     }
     return scores;
   }
+}
+
+/** Residual correlations beyond this in size are worth a look. */
+const RESIDUAL = 0.05;
+const MOST_MEASURES = 600;
+
+/** The share of pairs whose residual correlation, what the dimensions that are not kept make of it, is beyond .05. */
+function residualShare(
+  { eigenvalues, coefficients, scores }: Decomposition,
+  kept: number,
+  sds: readonly number[],
+): number | null {
+  const p = sds.length;
+  // Dimensions found one by one are not all there.
+  if (p > MOST_MEASURES || scores !== null) return null;
+  const rest = zeros(p, p);
+  for (let d = kept; d < eigenvalues.length; d++) {
+    const vector = columnOf(coefficients, d);
+    for (let a = 0; a < p; a++) {
+      const by = (eigenvalues[d]! * vector[a]!) / sds[a]!;
+      for (let b = 0; b < a; b++) rest.values[a * p + b]! += (by * vector[b]!) / sds[b]!;
+    }
+  }
+  let beyond = 0;
+  for (let a = 0; a < p; a++)
+    for (let b = 0; b < a; b++) if (Math.abs(rest.values[a * p + b]!) > RESIDUAL) beyond++;
+  return beyond / ((p * (p - 1)) / 2);
 }
 
 /** The first columns of a matrix. */

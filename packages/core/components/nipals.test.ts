@@ -1,6 +1,7 @@
-import { columnOf, zeros, type Matrix } from '../algebra/matrix';
+import { columnOf, entry, zeros, type Matrix } from '../algebra/matrix';
 import { seededRandom } from '../algebra/random';
 import { PLAIN_PREPARATION, prepare } from '../preparation/prepare';
+import { correlationMatrix } from '../suitability/correlationMatrix';
 import { readDelimited } from '../table/readDelimited';
 import type { Table } from '../table/table';
 import { components } from './components';
@@ -106,4 +107,28 @@ test('a matrix that no rows can have made is refused', () => {
   const matrix = readDelimited(new TextEncoder().encode(text), 'matrix.csv');
   const given = prepare(matrix, { ...PLAIN_PREPARATION, measures: ['a', 'b', 'c'], weight: null });
   expect(() => decompose(given)).toThrow(/no matrix of correlations.*least eigenvalue/);
+});
+
+describe('residual correlations', () => {
+  const table = tableOf(made(50, 7));
+  const prepared = prepare(table, inputOf(table));
+  const decomposition = decompose(prepared);
+
+  test('are what the kept dimensions leave of the correlations', () => {
+    const { loadings, residualShare, kept } = components(prepared, decomposition, 2);
+    const correlations = correlationMatrix(prepared, 'pearson');
+    let beyond = 0;
+    for (let a = 0; a < 7; a++) {
+      for (let b = 0; b < a; b++) {
+        let held = 0;
+        for (let d = 0; d < kept; d++) held += entry(loadings, a, d) * entry(loadings, b, d);
+        if (Math.abs(entry(correlations, a, b) - held) > 0.05) beyond++;
+      }
+    }
+    expect(beyond).toBeGreaterThan(0);
+    expect(residualShare).toBeCloseTo(beyond / 21, 12);
+  });
+  test('are none where every dimension is kept', () => {
+    expect(components(prepared, decomposition, 7).residualShare).toBe(0);
+  });
 });

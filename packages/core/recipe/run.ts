@@ -77,7 +77,7 @@ export type Request =
 export type ResultOf<R extends Request> = Results[R['stage']];
 
 /** Raised whenever a definition changes, so that results kept from before are computed anew. */
-const DEFINITIONS = 3;
+const DEFINITIONS = 4;
 
 /** The name under which the result of a request on a table is kept. */
 export function requestKey(tableKey: string, request: Request): string {

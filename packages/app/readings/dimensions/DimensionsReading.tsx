@@ -136,6 +136,14 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
               value: `${cost.poorlyHeld.length} of ${measures.length.toLocaleString('en')}`,
               of: 'measures held below 0.4',
             },
+            ...(components.residualShare === null
+              ? []
+              : [
+                  {
+                    value: percent(components.residualShare),
+                    of: 'of the correlations missed by over .05',
+                  },
+                ]),
             {
               value: cost.thin.length === 0 ? 'none' : `${cost.thin.length} of ${kept}`,
               of: 'dimensions led by fewer than three',
