@@ -34,7 +34,7 @@ export function useResult<R extends Request>(request: R, place: string, label: s
   const wholePlace = `${table.key} ${place}`;
   // The key stands for the request: equal requests have equal keys.
   const steady = useMemo(() => request, [key]); // eslint-disable-line react-hooks/exhaustive-deps
-  const waits = useWaits(table, request.stage);
+  const waits = useWaits(table, request);
   useEffect(() => {
     if (!waits) want(table, steady, wholePlace, label);
   }, [table, steady, wholePlace, label, waits]);
@@ -63,8 +63,15 @@ const FIRST_ASKED: Readonly<Partial<Record<Request['stage'], number>>> = {
 };
 const LATER = 3;
 
-function useWaits(table: Table, stage: Request['stage']): boolean {
+/** Measures beyond which their relations are looked at only when they are asked for. */
+const MANY = 300;
+
+function useWaits(table: Table, request: Request): boolean {
   const { seen } = useStudy();
+  const { stage } = request;
+  if (stage === 'suitability' && request.preparation.measures.length > MANY) {
+    return !seen.includes('suitability');
+  }
   if (table.rows * table.columns.length <= LARGE) return false;
   const first = FIRST_ASKED[stage] ?? LATER;
   return !QUESTIONS.some(({ number, route }) => number >= first && seen.includes(route));

@@ -193,11 +193,12 @@ function leave(entry: Entry, outcome: Outcome<unknown> | 'stopped'): void {
 
 /**
  * A seat for work that waits, or null. Work that rests on the same preparation goes to one seat, where it is at hand,
- * one after the other.
+ * one after the other; heavy work waits for no other.
  */
-function freeSeat({ tableKey, restsOn }: Entry): Seat | null {
+function freeSeat({ tableKey, restsOn, heavy }: Entry): Seat | null {
   const knowing = seats.find(seat => restsOn !== null && seat.restsOn === restsOn);
-  if (knowing !== undefined) return knowing.busy ? null : knowing;
+  if (knowing !== undefined && !knowing.busy) return knowing;
+  if (knowing !== undefined && !heavy) return null;
   const free = seats.filter(seat => !seat.busy);
   return (
     free.find(seat => tableKey !== null && seat.tables.has(tableKey)) ??

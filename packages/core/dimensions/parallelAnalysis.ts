@@ -1,6 +1,6 @@
 import { invertDefinite } from '../algebra/cholesky';
 import { crossProducts } from '../algebra/crossProducts';
-import { columnOf, zeros, type Matrix } from '../algebra/matrix';
+import { columnOf, transpose, zeros, type Matrix } from '../algebra/matrix';
 import { seededRandom, type Random } from '../algebra/random';
 import { symmetricEigenvalues } from '../algebra/symmetricEigen';
 import { quietHost, type Host } from '../host';
@@ -55,6 +55,12 @@ export function parallelAnalysis(
       if (data === 'permuted' && table !== null) shuffleInto(column, columnOf(table, j), random);
       else for (let i = 0; i < n; i++) column[i] = random.normal();
       standardise(column);
+    }
+    if (p >= n) {
+      // The products of the rows have the same eigenvalues, and are fewer.
+      whole.push(symmetricEigenvalues(crossProducts(transpose(x))).slice(0, n - 1));
+      host.progress((round + 1) / simulations);
+      continue;
     }
     const correlations = crossProducts(x);
     whole.push(symmetricEigenvalues(correlations));

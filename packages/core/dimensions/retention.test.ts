@@ -205,4 +205,20 @@ describe('what some rules need', () => {
     expect(found.votes.some(({ of }) => of === 'factors')).toBe(false);
     expect(found.note).toMatch(/singular/);
   });
+  test('with few rows the eigenvalues are those of the correlations', () => {
+    const random = seededRandom(4);
+    const columns = 7;
+    const lines = Array.from({ length: 6 }, () =>
+      Array.from({ length: columns }, () => random.normal()).join(','),
+    );
+    const table = read(`${'abcdefg'.split('').join(',')}\n${lines.join('\n')}\n`);
+    const preparation = preparationOf(freshRecipe(table));
+    const found = compute(table, { stage: 'retention', preparation, without: [], settings });
+    const wanted = symmetricEigenvalues(
+      compute(table, { stage: 'suitability', preparation, kind: 'pearson' }).correlations,
+    );
+    found.eigenvalues.forEach((value, d) => expect(value).toBeCloseTo(wanted[d]!, 10));
+    expect(found.random!.mean).toHaveLength(5);
+    expect(found.random!.mean.reduce((sum, value) => sum + value, 0)).toBeCloseTo(columns, 10);
+  });
 });

@@ -1,4 +1,5 @@
-import { entry, zeros, columnOf, type Matrix } from '../algebra/matrix';
+import { crossProducts } from '../algebra/crossProducts';
+import { columnOf, entry, transpose, zeros, type Matrix } from '../algebra/matrix';
 import { symmetricEigen, symmetricEigenvalues } from '../algebra/symmetricEigen';
 import { quietHost, stretch, type Host } from '../host';
 import type { Prepared } from '../preparation/prepare';
@@ -65,73 +66,31 @@ export function retention(
   host: Host = quietHost,
 ): Retention {
   const kept = [...prepared.measures.keys()].filter(j => !without.includes(prepared.measures[j]!));
-  const correlations = part(correlationMatrix(prepared, 'pearson', stretch(host, 0, 0.1)), kept);
   const p = kept.length;
   const n = prepared.n;
-  const eigen = symmetricEigen(correlations, stretch(host, 0.1, 0.2));
-  const eigenvalues = n === null || n > p ? eigen.values : eigen.values.slice(0, n - 1);
-  const shares = eigenvalues.map(value => value / p);
-  const reducedMatrix = n === null || n > p ? reducedCorrelations(correlations) : null;
-  const reduced = reducedMatrix === null ? null : symmetricEigenvalues(reducedMatrix);
   const table = prepared.given === null && prepared.gaps === 0 ? columnsOf(prepared.values, kept) : null;
+  if (n !== null && n <= p && table !== null && prepared.weights === null)
+    return ofFewRows(table, settings, host);
+  const correlations = part(correlationMatrix(prepared, 'pearson', stretch(host, 0, 0.1)), kept);
+  const eigen = symmetricEigen(correlations, stretch(host, 0.1, 0.2));
+  const eigenvalues = eigen.values;
+  const shares = eigenvalues.map(value => value / p);
+  const reducedMatrix = reducedCorrelations(correlations);
+  const reduced = reducedMatrix === null ? null : symmetricEigenvalues(reducedMatrix);
   const parallel = n === null ? null : parallelAnalysis(n, p, table, settings, stretch(host, 0.2, 0.95));
   const partial = partialAverages(correlations, eigen, MOST_TAKEN_OUT);
-  const percent = `${settings.percentile}th percentile`;
-  const vote = (rule: string, of: Vote['of'], count: number, source: string): Vote => ({
-    rule,
-    of,
-    count,
-    source,
-  });
   const votes = [
-    ...(parallel === null
-      ? []
-      : [
-          vote(
-            `parallel analysis, ${percent}`,
-            'components',
-            aboveRandom(eigenvalues, parallel.components.percentile),
-            'Horn 1965; Glorfeld 1995',
-          ),
-          vote(
-            'parallel analysis, mean',
-            'components',
-            aboveRandom(eigenvalues, parallel.components.mean),
-            'Horn 1965',
-          ),
-        ]),
-    vote('minimum average partial', 'components', partial.bySquared, 'Velicer 1976'),
-    vote(
-      'minimum average partial, 4th power',
-      'components',
-      partial.byFourth,
-      'Velicer, Eaton and Fava 2000',
-    ),
-    vote('above average', 'components', aboveAverage(eigenvalues), 'Kaiser 1960'),
-    vote('broken stick', 'components', brokenStick(shares, p), 'MacArthur 1957; Jackson 1993'),
-    vote('elbow', 'components', elbow(eigenvalues), 'farthest from the chord; Satopää and others 2011'),
-    vote(
-      `${Math.round(100 * settings.share)} % of the variance`,
-      'components',
-      holding(shares, settings.share),
-      'a share asked for',
-    ),
+    ...eigenvalueVotes(eigenvalues, shares, p, parallel?.components ?? null, settings),
+    { rule: 'minimum average partial', of: 'components', count: partial.bySquared, source: 'Velicer 1976' },
+    {
+      rule: 'minimum average partial, 4th power',
+      of: 'components',
+      count: partial.byFourth,
+      source: 'Velicer, Eaton and Fava 2000',
+    },
     ...(reduced === null || !parallel?.factors
       ? []
-      : [
-          vote(
-            `parallel analysis, ${percent}`,
-            'factors',
-            aboveRandom(reduced, parallel.factors.percentile),
-            'Humphreys and Montanelli 1975',
-          ),
-          vote(
-            'parallel analysis, mean',
-            'factors',
-            aboveRandom(reduced, parallel.factors.mean),
-            'Humphreys and Montanelli 1975',
-          ),
-        ]),
+      : parallelVotes(reduced, parallel.factors, 'factors', settings, 'Humphreys and Montanelli 1975')),
   ] satisfies Vote[];
   return {
     votes,
@@ -142,6 +101,83 @@ export function retention(
     sticks: stickShares(p).map(stick => stick * p),
     note: noteOf(n, reduced),
   };
+}
+
+/** With no more rows than measures: what the products of the rows can tell. */
+function ofFewRows(table: Matrix, settings: RetentionSettings, host: Host): Retention {
+  const { rows: n, columns: p } = table;
+  const scaled = zeros(n, p);
+  for (let j = 0; j < p; j++) {
+    const column = columnOf(table, j);
+    let squares = 0;
+    for (let i = 0; i < n; i++) squares += column[i]! * column[i]!;
+    const length = Math.sqrt(squares);
+    for (let i = 0; i < n; i++) scaled.values[j * n + i] = column[i]! / length;
+  }
+  const eigenvalues = symmetricEigenvalues(crossProducts(transpose(scaled))).slice(0, n - 1);
+  const { components } = parallelAnalysis(n, p, table, settings, host);
+  return {
+    votes: eigenvalueVotes(
+      eigenvalues,
+      eigenvalues.map(value => value / p),
+      p,
+      components,
+      settings,
+    ),
+    eigenvalues,
+    reduced: null,
+    random: components,
+    randomReduced: null,
+    sticks: stickShares(p).map(stick => stick * p),
+    note: noteOf(n, null),
+  };
+}
+
+/** The votes that need no more than eigenvalues. */
+function eigenvalueVotes(
+  eigenvalues: Float64Array,
+  shares: Float64Array,
+  p: number,
+  random: RandomEigenvalues | null,
+  settings: RetentionSettings,
+): Vote[] {
+  const vote = (rule: string, count: number, source: string): Vote => ({
+    rule,
+    of: 'components',
+    count,
+    source,
+  });
+  return [
+    ...(random === null
+      ? []
+      : parallelVotes(eigenvalues, random, 'components', settings, 'Horn 1965; Glorfeld 1995')),
+    vote('above average', aboveAverage(eigenvalues), 'Kaiser 1960'),
+    vote('broken stick', brokenStick(shares, p), 'MacArthur 1957; Jackson 1993'),
+    vote('elbow', elbow(eigenvalues), 'farthest from the chord; Satopää and others 2011'),
+    vote(
+      `${Math.round(100 * settings.share)} % of the variance`,
+      holding(shares, settings.share),
+      'a share asked for',
+    ),
+  ];
+}
+
+function parallelVotes(
+  eigenvalues: Float64Array,
+  random: RandomEigenvalues,
+  of: Vote['of'],
+  { percentile }: RetentionSettings,
+  source: string,
+): Vote[] {
+  return [
+    {
+      rule: `parallel analysis, ${percentile}th percentile`,
+      of,
+      count: aboveRandom(eigenvalues, random.percentile),
+      source,
+    },
+    { rule: 'parallel analysis, mean', of, count: aboveRandom(eigenvalues, random.mean), source },
+  ];
 }
 
 function noteOf(n: number | null, reduced: Float64Array | null): string | null {

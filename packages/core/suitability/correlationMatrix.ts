@@ -47,7 +47,7 @@ function scaledToOne(products: Matrix): Matrix {
 }
 
 /** The ranks of each measure among the rows that have it, centred. */
-function ranked(prepared: Prepared): Prepared {
+export function ranked(prepared: Prepared): Prepared {
   const { values } = prepared;
   const result = zeros(values.rows, values.columns);
   const sds = new Float64Array(values.columns);

@@ -1,11 +1,12 @@
 import { chiSquareTail, normalTwoTails, tTwoTails } from '../algebra/distributions';
 import { independence, invertDefinite } from '../algebra/cholesky';
-import { columnOf, entry, zeros, type Matrix } from '../algebra/matrix';
-import { symmetricEigen } from '../algebra/symmetricEigen';
+import { crossProducts } from '../algebra/crossProducts';
+import { columnOf, entry, transpose, zeros, type Matrix } from '../algebra/matrix';
+import { symmetricEigen, type Eigen } from '../algebra/symmetricEigen';
 import { quietHost, stretch, type Host } from '../host';
 import type { Prepared } from '../preparation/prepare';
 import { shapeOf } from '../table/shape';
-import { correlationMatrix, type CorrelationKind } from './correlationMatrix';
+import { correlationMatrix, ranked, type CorrelationKind } from './correlationMatrix';
 
 /** What the correlations say of one measure. */
 export interface MeasureSuitability {
@@ -71,8 +72,12 @@ export function suitability(prepared: Prepared, kind: CorrelationKind, host: Hos
   const names = prepared.measures;
   const p = names.length;
   const { n } = prepared;
-  const eigen = symmetricEigen(correlations, stretch(host, 0.4, 0.8));
-  const least = eigen.values[p - 1]!;
+  // With no more rows than measures the correlations are singular for sure.
+  const few = n !== null && n <= p && prepared.given === null && prepared.gaps === 0;
+  const eigen = few
+    ? fromRows(prepared, kind, stretch(host, 0.4, 0.8))
+    : symmetricEigen(correlations, stretch(host, 0.4, 0.8));
+  const least = few ? 0 : eigen.values[p - 1]!;
   const singular = least < SINGULAR;
   const inverted = singular ? null : invertDefinite(correlations);
   const partial = inverted === null ? null : partialCorrelations(inverted.inverse);
@@ -99,6 +104,25 @@ export function suitability(prepared: Prepared, kind: CorrelationKind, host: Hos
         }))
       : [],
   };
+}
+
+/** The first two eigenvectors of the correlations, by way of the products of the rows: there are fewer of them. */
+function fromRows(prepared: Prepared, kind: CorrelationKind, host: Host): Eigen {
+  const { values, measures } = kind === 'spearman' ? ranked(prepared) : prepared;
+  const [n, p] = [values.rows, measures.length];
+  const scaled = zeros(n, p);
+  for (let j = 0; j < p; j++) {
+    const column = columnOf(values, j);
+    const length = Math.sqrt(dot(column, column));
+    column.forEach((value, i) => (scaled.values[j * n + i] = value / length));
+  }
+  const rows = symmetricEigen(crossProducts(transpose(scaled)), host);
+  const vectors = zeros(p, 2);
+  for (let d = 0; d < 2; d++) {
+    for (let j = 0; j < p; j++)
+      vectors.values[d * p + j] = dot(columnOf(scaled, j), columnOf(rows.vectors, d));
+  }
+  return { values: rows.values, vectors };
 }
 
 /** Two-sided p of a correlation over n rows, by Student's t with n − 2 degrees of freedom. */

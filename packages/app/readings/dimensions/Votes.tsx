@@ -4,7 +4,6 @@ import { Word } from '../../controls/Word';
 import type { Reading } from '../../results/useResult';
 import { withReduction } from '../../store/studySlice';
 import { useEdit, useRecipe } from '../../store/useStudy';
-import { ProblemNote } from '../Problem';
 import { VotesForm } from './VotesForm';
 import styles from './Votes.module.css';
 
@@ -22,7 +21,8 @@ export function Votes({ reduction, retention, kept, most, onCut }: VotesProps) {
   const edit = useEdit();
   const { value, stale, problem } = retention;
   const { simulations, percentile, seed, data } = reduction.retention;
-  if (problem !== null) return <ProblemNote problem={problem} />;
+  // What keeps the rules from voting keeps the dimensions from being found, and stands there.
+  if (problem !== null) return null;
   return (
     <section className={styles.votes} aria-label="Votes" aria-busy={stale} data-stale={stale}>
       {value === null ? (

@@ -24,7 +24,7 @@ interface Scree {
 }
 
 /** The scree: eigenvalues by dimension, those kept filled, with the average drawn in and the rest shaded. */
-export function screeOption(scree: Scree, tokens: Tokens, { height }: Size): ChartOption {
+export function screeOption(scree: Scree, tokens: Tokens, { width, height }: Size): ChartOption {
   const { eigenvalues, shares, kept } = scree;
   const shown = shownDimensions(eigenvalues.length, kept);
   const points = Array.from({ length: shown }, (_, d) => [d + 1, eigenvalues[d]!]);
@@ -40,7 +40,7 @@ export function screeOption(scree: Scree, tokens: Tokens, { height }: Size): Cha
       axisLine: { lineStyle: { color: tokens.rule } },
       axisTick: { show: false },
       splitLine: { show: false },
-      axisLabel: { ...text, customValues: tickValues(shown) },
+      axisLabel: { ...text, customValues: tickValues(shown, width) },
       name: 'dimension',
       nameLocation: 'middle',
       nameGap: 24,
@@ -147,8 +147,10 @@ function shareLabels(eigenvalues: Float64Array, kept: number, plotHeight: number
   return labelled;
 }
 
-function tickValues(shown: number): number[] {
-  const step = shown <= 24 ? 1 : shown <= 60 ? 5 : 10;
+/** As many ticks as have room beside each other. */
+function tickValues(shown: number, width: number): number[] {
+  const room = (width - SCREE_MARGIN.left - SCREE_MARGIN.right) / shown;
+  const step = room >= 15 ? 1 : room >= 4 ? 5 : 10;
   const ticks = [1];
   for (let d = step === 1 ? 2 : step; d <= shown; d += step) ticks.push(d);
   return ticks;
