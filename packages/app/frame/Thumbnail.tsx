@@ -1,9 +1,11 @@
 import { useEffect, useMemo, useRef } from 'react';
 import type { Components } from '@wold/core/components/components';
 import { columnOf } from '@wold/core/algebra/matrix';
+import type { LevelColumn } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
 import { useTable } from '../store/TableContext';
-import { labelStyle } from '../theme/labelStyle';
+import { useRecipe } from '../store/useStudy';
+import { labelStyle, levelPlace } from '../theme/labelStyle';
 import { useMode } from '../theme/ThemeMode';
 
 const WIDTH = 56;
@@ -15,6 +17,7 @@ export function Thumbnail({ components, colour }: { components: Components | nul
   const canvas = useRef<HTMLCanvasElement>(null);
   const table = useTable();
   const { mode, tokens } = useMode();
+  const colours = useRecipe().columns.find(({ name }) => name === colour)?.colours;
   const column = useMemo(() => (colour === null ? undefined : findColumn(table, colour)), [table, colour]);
   useEffect(() => {
     const context = canvas.current?.getContext('2d');
@@ -29,7 +32,8 @@ export function Thumbnail({ components, colour }: { components: Components | nul
     for (let i = 0; i < x.length; i += step) {
       const row = components.rows[i]!;
       const code = column?.kind === 'levels' && column.missing?.[row] !== 1 ? column.codes[row]! : -1;
-      context.fillStyle = code < 0 ? tokens.inkSoft : labelStyle(code, mode).colour;
+      context.fillStyle =
+        code < 0 ? tokens.inkSoft : labelStyle(levelPlace(column as LevelColumn, code, colours), mode).colour;
       context.fillRect(
         WIDTH / 2 + (x[i]! / most) * (WIDTH / 2 - 3) - 0.8,
         HEIGHT / 2 - (y[i]! / most) * (HEIGHT / 2 - 2) - 0.8,
@@ -37,7 +41,7 @@ export function Thumbnail({ components, colour }: { components: Components | nul
         1.7,
       );
     }
-  }, [components, column, mode, tokens]);
+  }, [components, column, colours, mode, tokens]);
   return (
     <canvas
       ref={canvas}

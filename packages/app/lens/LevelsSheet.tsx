@@ -4,7 +4,7 @@ import { shortName } from '../charts/format';
 import { withColumn } from '@wold/core/recipe/withCodebook';
 import { withMadeColumn, withPreparation } from '../store/studySlice';
 import { useEdit, useRecipe } from '../store/useStudy';
-import { LABEL_COLOURS, labelStyle } from '../theme/labelStyle';
+import { LABEL_COLOURS, labelStyle, levelPlace } from '../theme/labelStyle';
 import { useMode } from '../theme/ThemeMode';
 import form from '../theme/form.module.css';
 import styles from './Lens.module.css';
@@ -18,7 +18,7 @@ export function LevelsSheet({ column, counts }: { column: LevelColumn; counts: r
   const { mode } = useMode();
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const said = recipe.columns.find(({ name }) => name === column.name)!;
-  const slotOf = (level: string, code: number) => said.colours?.[level] ?? code % LABEL_COLOURS;
+  const placeOf = (code: number) => levelPlace(column, code, said.colours);
   const change = (to: Parameters<typeof withColumn>[2], of: string) =>
     edit(withColumn(recipe, column.name, to), `${of} ${column.name}`);
 
@@ -27,7 +27,7 @@ export function LevelsSheet({ column, counts }: { column: LevelColumn; counts: r
     const [level] = order.splice(code, 1);
     order.splice(code + by, 0, level!);
     // Each level keeps the colour that it has now.
-    const colours = Object.fromEntries(column.levels.map((name, index) => [name, slotOf(name, index)]));
+    const colours = Object.fromEntries(column.levels.map((name, index) => [name, placeOf(index)]));
     change({ order, colours }, 'level order');
   }
 
@@ -36,8 +36,8 @@ export function LevelsSheet({ column, counts }: { column: LevelColumn; counts: r
       <legend className="soft">Levels, in their order</legend>
       <ul className={styles.levels}>
         {column.levels.slice(0, MOST_LEVELS).map((level, code) => {
-          const slot = slotOf(level, code);
-          const { colour, name } = labelStyle(slot, mode);
+          const place = placeOf(code);
+          const { colour, name } = labelStyle(place, mode);
           return (
             <li key={level}>
               <input
@@ -57,7 +57,7 @@ export function LevelsSheet({ column, counts }: { column: LevelColumn; counts: r
                 aria-label={`Colour of ${level}: ${name}. Next`}
                 title={`${name}; click for the next colour`}
                 onClick={() =>
-                  change({ colours: { ...said.colours, [level]: (slot + 1) % LABEL_COLOURS } }, 'colours')
+                  change({ colours: { ...said.colours, [level]: (place + 1) % LABEL_COLOURS } }, 'colours')
                 }
               />
               <span className={styles.levelName} title={level}>

@@ -1,3 +1,4 @@
+import type { LevelColumn } from '@wold/core/table/column';
 import type { Mode } from './tokens';
 
 /** How the rows of one level are drawn: a colour and, so that nothing is told by colour alone, a shape. */
@@ -44,6 +45,15 @@ const SHAPES: readonly { symbol: string; weight: number }[] = [
   { symbol: 'path://M0 3H10V7H0Z', weight: 1.15 },
   { symbol: 'path://M3 0H7V10H3Z', weight: 1.15 },
 ];
+
+/** The place of a level among the label colours: the one that the study gives it, else its code. */
+export function levelPlace(
+  { levels }: LevelColumn,
+  code: number,
+  colours: Readonly<Record<string, number>> | undefined,
+): number {
+  return colours?.[levels[code]!] ?? code;
+}
 
 /** The style of the level at `index`; beyond ten, colours come round again with the shapes moved on by one. */
 export function labelStyle(index: number, mode: Mode): LabelStyle {

@@ -1,5 +1,5 @@
 import { isMissing, numberAt, type Column } from '@wold/core/table/column';
-import { labelStyle, type LabelStyle } from '../../theme/labelStyle';
+import { labelStyle, levelPlace, type LabelStyle } from '../../theme/labelStyle';
 import type { Mode, Tokens } from '../../theme/tokens';
 import { rampColour } from '../../theme/ramp';
 
@@ -56,7 +56,7 @@ export function colouring(
       code,
       count,
       name: code < 0 ? `no ${column.name} given` : column.levels[code]!,
-      style: code < 0 ? unlabelled(tokens) : labelStyle(colours[column.levels[code]!] ?? code, mode),
+      style: code < 0 ? unlabelled(tokens) : labelStyle(levelPlace(column, code, colours), mode),
     }));
   return { kind: 'levels', groups, codeOf };
 }
