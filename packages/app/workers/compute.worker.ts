@@ -2,9 +2,11 @@ import { expose, transfer } from 'comlink';
 import { problemData, type ProblemData } from '@wold/core/problem';
 import { compute, type Request, type Results } from '@wold/core/recipe/run';
 import { arrange } from '@wold/core/table/arrange';
+import { blobSource } from '@wold/core/table/fileSource';
 import { readTable } from '@wold/core/table/readTable';
 import type { ReadingChoices, Table } from '@wold/core/table/table';
 import { getTable, putTable } from '../storage/tables';
+import { elsewhere } from './elsewhere';
 
 /** What a job comes to: a value, or a problem as plain data. */
 export type Outcome<T> = { readonly value: T } | { readonly problem: ProblemData };
@@ -37,11 +39,8 @@ const worker = {
     keeping: boolean,
     progress: (done: number) => void,
   ): Promise<Outcome<ReadTable>> {
-    const source = {
-      size: file.size,
-      read: async (from: number, to: number) => new Uint8Array(await file.slice(from, to).arrayBuffer()),
-    };
-    const result = await outcome(() => readTable(source, name, { progress: seldom(progress) }, choices));
+    const host = { progress: seldom(progress), elsewhere };
+    const result = await outcome(() => readTable(blobSource(file), name, host, choices));
     if ('problem' in result) return result;
     const table = result.value;
     const notKept = keeping ? await keepTable(table) : null;

@@ -16,11 +16,15 @@ export interface ColumnBuilder {
   readonly addNumber: (value: number) => void;
   /** Takes a block where it holds nothing but whole numbers from 0 to 255, and says whether it did. */
   readonly addBytes: (values: ArrayLike<unknown>) => boolean;
+  /** What was taken in so far, to be appended to another builder. */
+  readonly taken: () => Taken;
+  /** Takes what a builder of the same marks has taken from the rows that follow. */
+  readonly append: (part: Taken) => void;
   readonly finish: (name: string) => Column;
 }
 
 /** What a builder has taken in. */
-interface Taken {
+export interface Taken {
   /** The numbers, 0 where there is none. */
   readonly values: Uint8Array | Float64Array;
   readonly rows: number;
@@ -29,6 +33,9 @@ interface Taken {
   /** Entries whose text cannot be had back from their number ("1.50", "n.d."). */
   readonly oddRows: readonly number[];
   readonly oddTexts: readonly string[];
+  /** Entries that are numbers, and those that are there at all. */
+  readonly numbers: number;
+  readonly present: number;
 }
 
 export const PLAIN_MARKS: Marks = { decimal: '.', thousands: 'any' };
@@ -50,13 +57,15 @@ export function columnBuilder(marks: Marks = PLAIN_MARKS): ColumnBuilder {
 
   function put(value: number): void {
     if (rows === values.length) grow();
-    if (narrow && !(value >= 0 && value < BYTES && Number.isInteger(value) && !Object.is(value, -0))) {
-      values = Float64Array.from(values);
-      narrow = false;
-    }
+    if (narrow && !(value >= 0 && value < BYTES && Number.isInteger(value) && !Object.is(value, -0))) widen();
     values[rows++] = value;
     present++;
     numbers++;
+  }
+
+  function widen(): void {
+    values = Float64Array.from(values);
+    narrow = false;
   }
 
   function putGap(): void {
@@ -127,13 +136,37 @@ export function columnBuilder(marks: Marks = PLAIN_MARKS): ColumnBuilder {
     return true;
   }
 
-  function finish(name: string): Column {
-    const taken: Taken = { values, rows, gaps: gaps?.slice(0, rows) ?? null, oddRows, oddTexts };
-    const holdsNumbers = numbers > 0 && numbers >= NUMBER_SHARE * present;
-    return holdsNumbers ? finishNumbers(name, taken) : finishLevels(name, taken);
+  const taken = (): Taken => ({
+    values: values.subarray(0, rows),
+    rows,
+    gaps: gaps?.slice(0, rows) ?? null,
+    oddRows,
+    oddTexts,
+    numbers,
+    present,
+  });
+
+  function append(part: Taken): void {
+    while (values.length < rows + part.rows) grow();
+    if (narrow && part.values instanceof Float64Array) widen();
+    values.set(part.values, rows);
+    if (part.gaps !== null) {
+      gaps ??= new Uint8Array(values.length);
+      gaps.set(part.gaps, rows);
+    }
+    for (const row of part.oddRows) oddRows.push(rows + row);
+    for (const text of part.oddTexts) oddTexts.push(text);
+    rows += part.rows;
+    present += part.present;
+    numbers += part.numbers;
   }
 
-  return { add, addNumber, addBytes, finish };
+  function finish(name: string): Column {
+    const holdsNumbers = numbers > 0 && numbers >= NUMBER_SHARE * present;
+    return holdsNumbers ? finishNumbers(name, taken()) : finishLevels(name, taken());
+  }
+
+  return { add, addNumber, addBytes, taken, append, finish };
 }
 
 function areBytes(values: ArrayLike<unknown>): values is ArrayLike<number> {

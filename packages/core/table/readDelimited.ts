@@ -1,17 +1,13 @@
-import Papa from 'papaparse';
 import { quietHost, type Host } from '../host';
-import { Problem } from '../problem';
 import { decodeText, isNotUtf8, likelyEncoding, refuseBinary, textDecoder } from './decode';
-import { detectDialect, parserConfig, SAMPLE_CHARACTERS } from './dialect';
+import { delimitedPart, middleOf } from './delimitedPart';
+import { delimitedReader } from './delimitedReader';
 import { contentKey, contentKeyStream } from './contentKey';
-import type { FileSource } from './fileSource';
-import { rowsTable, rowTaker, type RowTaker } from './rowTaker';
+import { CHUNK_BYTES, type FileSource } from './fileSource';
+import type { TakenPart } from './rowTaker';
 import type { Dialect, ReadingChoices, Table } from './table';
 
-const CHUNK_BYTES = 1 << 22;
 const CHUNK_CHARACTERS = 1 << 22;
-/** Characters parsed at a time: their entries stay in the near caches until they are typed. */
-const PIECE_CHARACTERS = 1 << 16;
 
 /**
  * Reads a delimited text (CSV, TSV and their kin) into typed columns. Encoding, delimiter, marks, quote and header are
@@ -38,7 +34,10 @@ export function readDelimited(
   return reader.finish(contentKey(bytes));
 }
 
-/** As {@link readDelimited}, while the file streams by: it is never in memory whole. */
+/**
+ * As {@link readDelimited}, while the file streams by: it is never in memory whole. The second half of a large file is
+ * read by another thread where the host has one, with the same result.
+ */
 export async function streamDelimited(
   source: FileSource,
   name: string,
@@ -63,66 +62,49 @@ async function streamAs(
   host: Host,
   choices: ReadingChoices,
 ): Promise<Table> {
+  const { blob } = source;
   const decoder = textDecoder(encoding, found);
   const reader = delimitedReader(name, encoding, choices);
   const key = contentKeyStream();
-  for (let from = 0; from < source.size; from += CHUNK_BYTES) {
-    const to = Math.min(source.size, from + CHUNK_BYTES);
-    const bytes = await source.read(from, to);
-    const keyed = key.add(bytes);
-    const text = decoder.decode(bytes, { stream: to < source.size });
-    if (from === 0) refuseBinary(text, name);
-    reader.take(text, to === source.size);
-    host.progress(to / source.size);
-    await keyed;
+  const shares = blob !== undefined && host.elsewhere !== undefined;
+  const middle = shares ? await middleOf(source, encoding) : source.size;
+  let part: Promise<TakenPart | null> | null = null;
+
+  async function readOn(start: number, end: number, keyed: boolean): Promise<void> {
+    for (let from = start; from < end; from += CHUNK_BYTES) {
+      const to = Math.min(end, from + CHUNK_BYTES);
+      const bytes = await source.read(from, to);
+      const hashed = keyed ? key.add(bytes) : undefined;
+      const text = decoder.decode(bytes, { stream: to < source.size });
+      if (from === 0) refuseBinary(text, name);
+      reader.take(text, to === source.size);
+      const layout = reader.layout();
+      if (part === null && layout !== null && middle < source.size) {
+        part = host.elsewhere!(delimitedPart, { blob: blob!, from: middle, layout, found }).catch(() => null);
+      }
+      host.progress(to / end);
+      await hashed;
+    }
+  }
+
+  await readOn(0, middle, true);
+  if (middle < source.size) {
+    for (let from = middle; from < source.size; from += CHUNK_BYTES) {
+      await key.add(await source.read(from, Math.min(source.size, from + CHUNK_BYTES)));
+    }
+    if (!(await follows(reader, part))) await readOn(middle, source.size, false);
   }
   return reader.finish(await key.finish());
 }
 
-/** Takes a text part by part. */
-function delimitedReader(name: string, encoding: Dialect['encoding'], choices: ReadingChoices) {
-  let dialect: Dialect | null = null;
-  let rows: RowTaker | null = null;
-  let parser: Papa.Parser | null = null;
-  let rest = '';
-
-  function take(text: string, last: boolean): void {
-    rest += text;
-    if (parser === null) {
-      if (!last && rest.length < SAMPLE_CHARACTERS) return;
-      dialect = { ...detectDialect(rest, choices), encoding };
-      rows = rowTaker(dialect);
-      parser = new Papa.Parser(parserConfig(dialect, rest) as Papa.ParseConfig);
-    }
-    let at = 0;
-    let size = PIECE_CHARACTERS;
-    while (last ? at < rest.length : rest.length - at >= size) {
-      const whole = last && at + size >= rest.length;
-      const moved = parse(rest.slice(at, at + size), whole);
-      if (whole) at = rest.length;
-      at += moved;
-      // A piece without the end of a row is tried again with more of it.
-      size = moved === 0 ? size * 2 : PIECE_CHARACTERS;
-    }
-    rest = rest.slice(at);
-  }
-
-  /** Takes the whole rows of a piece; returns how far they reach. */
-  function parse(piece: string, last: boolean): number {
-    const { data, errors, meta } = parser!.parse(piece, 0, !last) as Papa.ParseResult<string[]>;
-    if (last && errors.some(error => error.code === 'MissingQuotes')) {
-      throw new Problem(
-        'a quotation mark is opened and never closed, so the rest of the file would read as one entry',
-        'Close the quotation mark, or double it where it belongs to the text.',
-        `${name}, after row ${Math.max(rows!.rows() + data.length - (dialect!.header ? 2 : 1), 0)}`,
-      );
-    }
-    rows!.take(data);
-    return meta.cursor;
-  }
-
-  const finish = (key: string): Table =>
-    rowsTable(rows!.finish(), { key, name, source: { format: 'delimited text', ...dialect! }, choices });
-
-  return { take, finish };
+/** Has the reader take the part that another thread read, where it stands at the start of a row as that did. */
+async function follows(
+  reader: ReturnType<typeof delimitedReader>,
+  reading: Promise<TakenPart | null> | null,
+): Promise<boolean> {
+  const whole = reader.takeWholeRows();
+  const part = await reading;
+  if (part === null || !whole || reader.layout()?.width !== part.columns.length) return false;
+  reader.append(part);
+  return true;
 }

@@ -1,6 +1,6 @@
 import { Problem } from '../problem';
 import { missingCount, type Column } from './column';
-import { columnBuilder, type ColumnBuilder } from './columnBuilder';
+import { columnBuilder, type ColumnBuilder, type Taken } from './columnBuilder';
 import { fileTable } from './fileTable';
 import { isMissingText, type Marks } from './numberText';
 import type { Dialect, ReadingChoices, ReadNote, Source, Table } from './table';
@@ -19,11 +19,20 @@ export interface TakenRows {
   readonly long: readonly number[];
 }
 
+/** Rows taken as plain data, to follow those that another taker has. */
+export interface TakenPart extends Omit<TakenRows, 'header' | 'builders'> {
+  readonly columns: readonly Taken[];
+}
+
 export type RowTaker = ReturnType<typeof rowTaker>;
 
-/** Takes rows of entries block by block. Short rows are filled with missing entries and long ones add columns. */
-export function rowTaker(dialect: Marks & Pick<Dialect, 'header'>) {
-  const builders: ColumnBuilder[] = [];
+/**
+ * Takes rows of entries block by block. Short rows are filled with missing entries and long ones add columns.
+ *
+ * @param width columns known beforehand, where the rows follow others
+ */
+export function rowTaker(dialect: Marks & Pick<Dialect, 'header'>, width = 0) {
+  const builders: ColumnBuilder[] = Array.from({ length: width }, () => columnBuilder(dialect));
   const short: number[] = [];
   const long: number[] = [];
   let header: string[] | null = dialect.header ? null : [];
@@ -63,8 +72,25 @@ export function rowTaker(dialect: Marks & Pick<Dialect, 'header'>) {
     }
   }
 
+  const part = (): TakenPart => ({
+    columns: builders.map(builder => builder.taken()),
+    rows,
+    blank,
+    short,
+    long,
+  });
+
+  /** Takes the rows of a part that follows. */
+  function append(next: TakenPart): void {
+    next.columns.forEach((column, index) => builders[index]!.append(column));
+    short.push(...next.short.map(row => rows + row));
+    long.push(...next.long.map(row => rows + row));
+    rows += next.rows;
+    blank += next.blank;
+  }
+
   const finish = (): TakenRows => ({ header: header ?? [], builders, rows, blank, short, long });
-  return { take, finish, rows: () => rows };
+  return { take, part, append, finish, rows: () => rows, width: () => builders.length };
 }
 
 /** The table of the rows taken, with a note of each decision. @throws Problem when there is none under the header */

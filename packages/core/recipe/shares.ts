@@ -1,0 +1,13 @@
+import type { Share } from '../host';
+import { delimitedPart } from '../table/delimitedPart';
+import { parquetColumns } from '../table/readParquet';
+
+/** All that a second thread can be asked to do. */
+const SHARES: readonly Share<never, unknown>[] = [delimitedPart, parquetColumns];
+
+/** The share of that name. @throws RangeError where there is none */
+export function shareNamed(name: string): Share<never, unknown> {
+  const share = SHARES.find(other => other.name === name);
+  if (share === undefined) throw new RangeError(`There is no share called “${name}”.`);
+  return share;
+}
