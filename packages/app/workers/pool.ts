@@ -36,8 +36,8 @@ interface Entry {
   readonly tableKey: string | null;
   /** The preparation that it rests on. */
   readonly restsOn: string | null;
-  /** Whether it lets lighter work go first. */
-  readonly heavy: boolean;
+  /** How heavy it is: lighter work on the same table goes first, so that what was changed is soon in sight. */
+  readonly weight: number;
   readonly start: (seat: Seat) => Promise<Outcome<unknown>>;
   readonly settle: (outcome: Outcome<unknown> | 'stopped') => void;
   seat: Seat | null;
@@ -45,6 +45,13 @@ interface Entry {
 
 /** At least two, so that a short answer need not wait for long work. */
 const SIZE = Math.max(2, Math.min(4, navigator.hardwareConcurrency));
+/** Of what is not light. */
+const WEIGHTS: Readonly<Partial<Record<Request['stage'], number>>> = {
+  decomposition: 1,
+  components: 1,
+  suitability: 2,
+  retention: 3,
+};
 const CRASHED: ProblemData = {
   what: 'the computation broke off, most likely for want of memory',
   where: null,
@@ -100,7 +107,7 @@ export function loadTable(key: string): Ticket<Table | undefined> {
 /** Computes a result of a table, on a worker that knows the table where one is free. */
 export function computeOn(table: Table, request: Request, label: string): Ticket<Results[keyof Results]> {
   const { key, arranged } = table;
-  const heavy = ['decomposition', 'components', 'suitability', 'retention'].includes(request.stage);
+  const weight = WEIGHTS[request.stage] ?? 0;
   const start = async (seat: Seat, progress: (done: number) => void) => {
     type Result = Outcome<Results[keyof Results]>;
     const first = (await seat.remote.compute({ key, arranged }, request, progress)) as Result | null;
@@ -110,7 +117,7 @@ export function computeOn(table: Table, request: Request, label: string): Ticket
     return (await seat.remote.compute({ key, arranged }, request, progress)) as Result;
   };
   const restsOn = 'preparation' in request ? `${key} ${JSON.stringify(request.preparation)}` : null;
-  return enter(label, key, start, { heavy, restsOn });
+  return enter(label, key, start, { weight, restsOn });
 }
 
 function enter<T>(
@@ -119,16 +126,16 @@ function enter<T>(
   start: (seat: Seat, progress: (done: number) => void) => Promise<Outcome<T>>,
   {
     size = null,
-    heavy = false,
+    weight = 0,
     restsOn = null,
-  }: { size?: number | null; heavy?: boolean; restsOn?: string | null } = {},
+  }: { size?: number | null; weight?: number; restsOn?: string | null } = {},
 ): Ticket<T> {
   let settle!: (outcome: Outcome<T> | 'stopped') => void;
   const outcome = new Promise<Outcome<T> | 'stopped'>(resolve => (settle = resolve));
   const entry: Entry = {
     job: { id: nextId++, label, done: 0, since: performance.now(), size },
     tableKey,
-    heavy,
+    weight,
     restsOn,
     seat: null,
     settle: settle as Entry['settle'],
@@ -149,11 +156,16 @@ function enter<T>(
 }
 
 function advance(): void {
-  const waiting = entries.filter(({ seat }) => seat === null);
-  for (const entry of [...waiting.filter(({ heavy }) => !heavy), ...waiting.filter(({ heavy }) => heavy)]) {
-    const seat = freeSeat(entry);
+  const waiting = entries.filter(({ seat }) => seat === null).sort((a, b) => a.weight - b.weight);
+  for (const entry of waiting) {
+    const seat = mayStart(entry) ? freeSeat(entry) : null;
     if (seat !== null) void occupy(seat, entry);
   }
+}
+
+/** Heavy work waits until all light work on its table is done: the two would share cores with the page itself. */
+function mayStart({ weight, tableKey }: Entry): boolean {
+  return weight === 0 || !entries.some(other => other.weight === 0 && other.tableKey === tableKey);
 }
 
 async function occupy(seat: Seat, entry: Entry): Promise<void> {
@@ -192,14 +204,14 @@ function leave(entry: Entry, outcome: Outcome<unknown> | 'stopped'): void {
 }
 
 /**
- * A seat for work that waits, or null. Work that rests on the same preparation goes to one seat, where it is at hand,
- * one after the other; heavy work waits for no other.
+ * A seat for work that waits, or null. Light work that rests on the same preparation goes to one seat, where it is at
+ * hand, one after the other. Heavy work leaves the first seat to light work, and may be stopped with its seat.
  */
-function freeSeat({ tableKey, restsOn, heavy }: Entry): Seat | null {
+function freeSeat({ tableKey, restsOn, weight }: Entry): Seat | null {
+  const heavy = weight > 0;
   const knowing = seats.find(seat => restsOn !== null && seat.restsOn === restsOn);
-  if (knowing !== undefined && !knowing.busy) return knowing;
-  if (knowing !== undefined && !heavy) return null;
-  const free = seats.filter(seat => !seat.busy);
+  if (knowing !== undefined && !heavy) return knowing.busy ? null : knowing;
+  const free = seats.filter((seat, index) => !seat.busy && !(heavy && index === 0));
   return (
     free.find(seat => tableKey !== null && seat.tables.has(tableKey)) ??
     free[0] ??

@@ -89,9 +89,7 @@ function byOrder(values: Float64Array, transform: 'ranks' | 'normal-scores'): Tr
   const score = (rank: number) =>
     transform === 'ranks' ? rank : normalQuantile((rank - 0.375) / (n + 0.25));
   const apply = (value: number) => score(Math.min(n, Math.max(1, rankIn(sorted, value))));
-  const scores = new Float64Array(n);
-  for (let i = 0; i < n; i++) scores[i] = score(rankIn(sorted, values[i]!));
-  return { values: scores, power: null, apply };
+  return { values: ranksAmong(values, sorted).map(score), power: null, apply };
 }
 
 /** The power transform (Box and Cox 1964, equation 1): (x^λ − 1) / λ, or ln x where λ is 0. */
@@ -141,8 +139,29 @@ function powered(log: number, power: number): number {
 
 /** Ranks from 1; equal values share their mean rank. */
 export function ranks(values: Float64Array): Float64Array {
-  const sorted = values.slice().sort();
-  return values.map(value => rankIn(sorted, value));
+  return ranksAmong(values, values.slice().sort());
+}
+
+/** The ranks of values, sorted beside: each is looked for only among those in the same of n equal slices of the range. */
+function ranksAmong(values: Float64Array, sorted: Float64Array): Float64Array {
+  const n = sorted.length;
+  const least = sorted[0]!;
+  const range = sorted[n - 1]! - least;
+  const slices = (n - 1) / range;
+  const perSlice = slices > 0 && Number.isFinite(slices) ? slices : 0;
+  const sliceOf = (value: number) => Math.floor((value - least) * perSlice);
+  const starts = new Uint32Array(n + 1);
+  for (let i = 0; i < n; i++) starts[sliceOf(sorted[i]!) + 1]!++;
+  for (let slice = 0; slice < n; slice++) starts[slice + 1]! += starts[slice]!;
+  const result = new Float64Array(n);
+  for (let i = 0; i < n; i++) {
+    const slice = sliceOf(values[i]!);
+    const value = values[i]!;
+    const below = countBelow(sorted, value, false, starts[slice]!, starts[slice + 1]!);
+    const upTo = countBelow(sorted, value, true, below, starts[slice + 1]!);
+    result[i] = (below + 1 + upTo) / 2;
+  }
+  return result;
 }
 
 /** The mean rank of a value among sorted numbers; half a rank above those below it where it is none of them. */
@@ -153,10 +172,14 @@ function rankIn(sorted: Float64Array, value: number): number {
   return (below + 1 + upTo) / 2;
 }
 
-/** How many of the sorted numbers lie below a value, or (with equal ones) not above it. */
-function countBelow(sorted: Float64Array, value: number, withEqual: boolean): number {
-  let low = 0;
-  let high = sorted.length;
+/** How many of the sorted numbers lie below a value, or (with equal ones) not above it; between `low` and `high`. */
+function countBelow(
+  sorted: Float64Array,
+  value: number,
+  withEqual: boolean,
+  low = 0,
+  high = sorted.length,
+): number {
   while (low < high) {
     const middle = (low + high) >>> 1;
     if (sorted[middle]! < value || (withEqual && sorted[middle] === value)) low = middle + 1;

@@ -148,7 +148,7 @@ export function columnBuilder(marks: Marks = PLAIN_MARKS): ColumnBuilder {
 
   function append(part: Taken): void {
     while (values.length < rows + part.rows) grow();
-    if (narrow && part.values instanceof Float64Array) widen();
+    if (narrow && part.values.BYTES_PER_ELEMENT > 1) widen();
     values.set(part.values, rows);
     if (part.gaps !== null) {
       gaps ??= new Uint8Array(values.length);

@@ -14,7 +14,7 @@ interface FileEnd {
 }
 
 /** Smaller files are read before another thread has started. */
-const WORTH_SHARING = 1 << 23;
+const WORTH_SHARING = 1 << 20;
 const LINE_FEED = 10;
 
 /** Reads the rows of a file's end; null where they cannot be read by themselves. */

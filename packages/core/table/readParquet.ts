@@ -24,7 +24,7 @@ const compressors: Compressors = { GZIP: page => gunzipSync(page), ZSTD: page =>
 const AT_A_TIME = 64;
 const READ_WHOLE = 1 << 26;
 /** Smaller files are read before another thread has started. */
-const WORTH_SHARING = 1 << 22;
+const WORTH_SHARING = 1 << 20;
 const MARK = [0x50, 0x41, 0x52, 0x31];
 
 /** Whether a file starts with Parquet's mark. */
