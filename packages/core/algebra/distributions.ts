@@ -94,3 +94,15 @@ function betaFraction(x: number, a: number, b: number): number {
 }
 
 const nonZero = (value: number): number => (Math.abs(value) < TINY ? TINY : value);
+
+/** The value that a share `share` of the F distribution lies below, by halving; to some fourteen digits. */
+export function fQuantile(share: number, df1: number, df2: number): number {
+  let [low, high] = [0, 1];
+  while (1 - fTail(high, df1, df2) < share) high *= 2;
+  for (let step = 0; step < 200 && high - low > 1e-14 * high; step++) {
+    const middle = (low + high) / 2;
+    if (1 - fTail(middle, df1, df2) < share) low = middle;
+    else high = middle;
+  }
+  return (low + high) / 2;
+}

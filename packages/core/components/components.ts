@@ -2,6 +2,7 @@ import { columnOf, zeros, type Matrix } from '../algebra/matrix';
 import { aboveAverage } from '../dimensions/aboveAverage';
 import type { Prepared } from '../preparation/prepare';
 import type { Decomposition } from './decompose';
+import { NO_ROTATION, rotate, type Rotation, type RotationMade } from './rotate';
 
 /** How many dimensions to keep: a number, or as many as have an eigenvalue above average. */
 export type Keep = number | 'above-average';
@@ -16,17 +17,27 @@ export interface Components {
   readonly note: string | null;
   readonly eigenvalues: Float64Array;
   readonly shares: Float64Array;
-  /** v, p × kept: the recipe of a score. */
+  /** Variance of each kept dimension: its eigenvalue or, where it is rotated, its sum of squared structure loadings. */
+  readonly variances: Float64Array;
+  /** The same as shares of all variance. Those of oblique dimensions overlap. */
+  readonly heldBy: Float64Array;
+  /** Standard deviations of the measures as they were decomposed. */
+  readonly sds: Float64Array;
+  /** What rotation made of the dimensions; null where they stand as they were found. */
+  readonly rotation: RotationMade | null;
+  /** p × kept: the recipe of a score. v, or what gives rotated scores. */
   readonly coefficients: Matrix;
-  /** v √λ, p × kept. On measures of unit variance the correlation of a measure with a dimension. */
+  /** v √λ, or these rotated, p × kept: the pattern. On measures of unit variance and uncorrelated dimensions correlations. */
   readonly loadings: Matrix;
-  /** Loadings over the measure's standard deviation: correlations of measures with dimensions, whatever the scale. */
+  /** Covariances of measures with standardised dimensions; the loadings, but where dimensions are oblique. */
+  readonly structure: Matrix;
+  /** Structure over the measure's standard deviation: correlations of measures with dimensions, whatever the scale. */
   readonly correlations: Matrix;
   /** Share of each measure's variance that the kept dimensions hold together: Σ loading² / variance. */
   readonly communalities: Float64Array;
   /** Share of the pairs of measures whose correlation is missed by more than .05; null where they are too many to tell. */
   readonly residualShare: number | null;
-  /** Rows used × kept: the prepared values times v. */
+  /** Rows used × kept: the prepared values times the coefficients. Their variance is λ, or 1 where they are rotated. */
   readonly scores: Matrix;
   /** Rows that are placed and not used, and their scores. */
   readonly placedRows: Uint32Array;
@@ -34,14 +45,26 @@ export interface Components {
 }
 
 /**
- * The kept dimensions of a decomposition: coefficients, loadings, scores (Jackson 1991, chapter 1).
+ * The kept dimensions of a decomposition: coefficients, loadings, scores (Jackson 1991, chapter 1), rotated where that
+ * is asked for.
+ *
+ * @throws Problem when an oblique rotation lets two dimensions fall together
  */
-export function components(prepared: Prepared, decomposition: Decomposition, keep: Keep): Components {
+export function components(
+  prepared: Prepared,
+  decomposition: Decomposition,
+  keep: Keep,
+  rotation: Rotation = NO_ROTATION,
+): Components {
+  return rotate(unrotated(prepared, decomposition, keep), rotation);
+}
+
+function unrotated(prepared: Prepared, decomposition: Decomposition, keep: Keep): Components {
   const { measures, eigenvalues } = decomposition;
   const { kept, note } = resolveKeep(eigenvalues, keep);
   const p = measures.length;
   const columns = measures.map(name => prepared.measures.indexOf(name));
-  const sds = columns.map(j => prepared.sds[j]! / prepared.divisors[j]!);
+  const sds = Float64Array.from(columns, j => prepared.sds[j]! / prepared.divisors[j]!);
   const coefficients = {
     rows: p,
     columns: kept,
@@ -67,8 +90,13 @@ export function components(prepared: Prepared, decomposition: Decomposition, kee
     note,
     eigenvalues,
     shares: decomposition.shares,
+    variances: eigenvalues.slice(0, kept),
+    heldBy: decomposition.shares.slice(0, kept),
+    sds,
+    rotation: null,
     coefficients,
     loadings,
+    structure: loadings,
     correlations,
     communalities,
     residualShare: residualShare(decomposition, kept, sds),
@@ -99,7 +127,7 @@ const MOST_MEASURES = 600;
 function residualShare(
   { eigenvalues, coefficients, scores }: Decomposition,
   kept: number,
-  sds: readonly number[],
+  sds: Float64Array,
 ): number | null {
   const p = sds.length;
   // Dimensions found one by one are not all there.

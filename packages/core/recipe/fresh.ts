@@ -1,3 +1,4 @@
+import { NO_ROTATION } from '../components/rotate';
 import { PLAIN_PREPARATION } from '../preparation/prepare';
 import { PLAIN_RETENTION } from '../dimensions/retention';
 import { PLAIN_SUITABILITY } from '../suitability/doubt';
@@ -67,11 +68,17 @@ export function freshReduction(id: string, name: string, colour: string | null):
     name,
     method: 'components',
     without: [],
+    basis: 'prepared',
+    placed: [],
+    rotation: { ...NO_ROTATION },
     keep: 'above-average',
     retention: { ...PLAIN_RETENTION },
     names: {},
     fade: 0.4,
-    map: { x: 1, y: 2, colour },
+    map: { x: 1, y: 2, colour, spread: 'scores', arrows: 0, size: 'same', odd: null },
+    repeatsBy: null,
+    groupsBy: null,
+    outcome: null,
   };
 }
 

@@ -52,7 +52,12 @@ describe('a result is out of date exactly when what it depends on has changed', 
   const key = (r: Recipe) => requestKey(table.key, componentsOf(r, r.reductions[0]!));
 
   test('names, colours and thresholds change no result', () => {
-    const named = { ...reduction, names: { 1: 'Lime' }, fade: 0.1, map: { x: 2, y: 1, colour: null } };
+    const named = {
+      ...reduction,
+      names: { 1: 'Lime' },
+      fade: 0.1,
+      map: { ...reduction.map, x: 2, y: 1, colour: null },
+    };
     expect(key({ ...recipe, reductions: [named] })).toBe(key(recipe));
   });
 

@@ -1,5 +1,14 @@
 import { components, type Components, type Keep } from '../components/components';
 import { decompose, type Decomposition } from '../components/decompose';
+import {
+  distances,
+  rebuiltColumn,
+  rowParts,
+  type Distances,
+  type RebuiltColumn,
+  type RowPart,
+} from '../components/distances';
+import type { Rotation } from '../components/rotate';
 import { quietHost, type Host } from '../host';
 import { measureDistribution, type MeasureDistribution } from '../preparation/distribution';
 import { gapPatterns, type GapPatterns } from '../preparation/gapPatterns';
@@ -19,6 +28,11 @@ import { relations, type Relation } from '../suitability/relations';
 import { describeTable, type ColumnDescription } from '../table/describe';
 import { findRepeats, type RepeatGroup } from '../table/repeats';
 import type { Table } from '../table/table';
+import { Problem } from '../problem';
+import { agreement, type Agreement } from '../trust/agreement';
+import { replicates, type Replicates } from '../trust/replicates';
+import { outcomeOnScores, type Outcome } from '../use/outcome';
+import { scoreRelations, type ScoreRelation } from '../use/scoreRelations';
 import { hash } from './hash';
 import type { Recipe, Reduction } from './schema';
 
@@ -35,6 +49,13 @@ export interface Results {
   distribution: MeasureDistribution;
   decomposition: Decomposition;
   components: Components;
+  distances: Distances;
+  rowParts: readonly RowPart[] | null;
+  rebuiltColumn: RebuiltColumn | null;
+  scoreRelations: readonly ScoreRelation[];
+  outcome: Outcome;
+  replicates: Replicates;
+  agreement: Agreement;
   relations: readonly Relation[];
   suitability: Suitability;
   retention: Retention;
@@ -62,22 +83,30 @@ export type Request =
       readonly preparation: PreparationInput;
       readonly without: readonly string[];
     }
-  | {
-      readonly stage: 'components';
-      readonly preparation: PreparationInput;
-      readonly without: readonly string[];
-      readonly keep: Keep;
-    }
+  | (Kept & { readonly stage: 'components' | 'scoreRelations' })
+  | (Kept & { readonly stage: 'distances'; readonly level: number })
+  | (Kept & { readonly stage: 'rowParts'; readonly row: number })
+  | (Kept & { readonly stage: 'rebuiltColumn'; readonly measure: string })
+  | (Kept & { readonly stage: 'outcome'; readonly outcome: string; readonly seed: number })
+  | (Kept & { readonly stage: 'replicates' | 'agreement'; readonly label: string })
   | {
       readonly stage: 'relations' | 'distribution';
       readonly preparation: PreparationInput;
       readonly measure: string;
     };
 
+/** What kept dimensions depend on. */
+export interface Kept {
+  readonly preparation: PreparationInput;
+  readonly without: readonly string[];
+  readonly keep: Keep;
+  readonly rotation: Rotation;
+}
+
 export type ResultOf<R extends Request> = Results[R['stage']];
 
 /** Raised whenever a definition changes, so that results kept from before are computed anew. */
-const DEFINITIONS = 4;
+const DEFINITIONS = 5;
 
 /** The name under which the result of a request on a table is kept. */
 export function requestKey(tableKey: string, request: Request): string {
@@ -129,6 +158,7 @@ function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Re
   }
   if (request.stage === 'distribution') return measureDistribution(table, request.measure, treated());
   const prepared = compute(table, { stage: 'prepared', preparation }, host, memo);
+  if ('keep' in request) return computeKept(table, request, prepared, host, memo);
   switch (request.stage) {
     case 'account': {
       const { values: _v, placedValues: _p, given: _g, gaps: _n, ...account } = prepared;
@@ -142,15 +172,42 @@ function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Re
       return relations(prepared, request.measure);
     case 'decomposition':
       return decompose(prepared, request.without, host);
-    case 'components': {
-      const decomposition = compute(
-        table,
-        { stage: 'decomposition', preparation, without: request.without },
-        host,
-        memo,
-      );
-      return components(prepared, decomposition, request.keep);
-    }
+  }
+}
+
+/** What is made of kept dimensions. */
+function computeKept(
+  table: Table,
+  request: Extract<Request, Kept>,
+  prepared: Prepared,
+  host: Host,
+  memo: Memo,
+): Results[keyof Results] {
+  const { preparation, without, keep, rotation } = request;
+  const decomposition = compute(table, { stage: 'decomposition', preparation, without }, host, memo);
+  if (request.stage === 'components') return components(prepared, decomposition, keep, rotation);
+  if (prepared.given !== null) {
+    throw new Problem(
+      'a table of relations has no rows to be placed on its dimensions.',
+      'Open the table that it was made from.',
+    );
+  }
+  const made = compute(table, { stage: 'components', preparation, without, keep, rotation }, host, memo);
+  switch (request.stage) {
+    case 'distances':
+      return distances(prepared, decomposition, made.kept, request.level, host);
+    case 'rowParts':
+      return rowParts(prepared, decomposition, made.kept, request.row);
+    case 'rebuiltColumn':
+      return rebuiltColumn(prepared, decomposition, made.kept, request.measure);
+    case 'scoreRelations':
+      return scoreRelations(table, made);
+    case 'outcome':
+      return outcomeOnScores(table, prepared, made, request.outcome, request.seed, host);
+    case 'replicates':
+      return replicates(table, made, request.label);
+    case 'agreement':
+      return agreement(table, prepared, made, request.label, rotation, host);
   }
 }
 
@@ -219,12 +276,31 @@ function reversedMeasures(recipe: Recipe): PreparationInput['reversed'] {
 
 /** The request for all dimensions of a reduction. */
 export function decompositionOf(recipe: Recipe, reduction: Reduction): Request & { stage: 'decomposition' } {
-  const preparation = preparationOf(recipe);
+  const preparation = onBasis(preparationOf(recipe), reduction.basis);
   const without = preparation.measures.filter(measure => reduction.without.includes(measure));
   return { stage: 'decomposition', preparation, without };
 }
 
+/** The preparation with the scale that a reduction's basis asks for. */
+function onBasis(preparation: PreparationInput, basis: Reduction['basis']): PreparationInput {
+  if (basis === 'prepared') return preparation;
+  return { ...preparation, scale: basis === 'correlations' ? 'unit-variance' : 'centre' };
+}
+
 /** The request for the kept dimensions of a reduction. */
 export function componentsOf(recipe: Recipe, reduction: Reduction): Request & { stage: 'components' } {
-  return { ...decompositionOf(recipe, reduction), stage: 'components', keep: reduction.keep };
+  return { ...keptOf(recipe, reduction), stage: 'components' };
+}
+
+/** What the kept dimensions of a reduction depend on. */
+export function keptOf(recipe: Recipe, reduction: Reduction): Kept {
+  const { preparation, without } = decompositionOf(recipe, reduction);
+  const { keep, rotation } = reduction;
+  // The power means something to one rotation only.
+  return {
+    preparation,
+    without,
+    keep,
+    rotation: rotation.method === 'promax' ? rotation : { ...rotation, power: 4 },
+  };
 }

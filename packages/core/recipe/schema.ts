@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { NO_ROTATION, ROTATIONS } from '../components/rotate';
 import { MISSING_RULES } from '../preparation/missing';
 import { OUTLIER_RULES } from '../preparation/outliers';
 import { SCALES, WEIGHTINGS } from '../preparation/prepare';
@@ -25,13 +26,29 @@ export const LONGEST_NAME = 80;
 
 const name = z.string().trim().min(1).max(LONGEST_NAME);
 
+/** What the spread of a map and of its arrows stands for. */
+export const SPREADS = ['scores', 'even', 'standardised'] as const;
+/** What the size of a point stands for. */
+export const SIZES = ['same', 'squared-cosine', 'contribution'] as const;
+/** At most this many columns are drawn as arrows. */
+export const MOST_ARROWS = 40;
+
 const mapSchema = z.strictObject({
   /** Dimensions on the axes, counted from 1. */
   x: z.int().min(1),
   y: z.int().min(1),
   /** Column whose levels or numbers colour the rows; null for one colour. */
   colour: z.string().nullable(),
+  spread: z.enum(SPREADS).default('scores'),
+  /** The strongest columns drawn as arrows. */
+  arrows: z.int().min(0).max(MOST_ARROWS).default(0),
+  size: z.enum(SIZES).default('same'),
+  /** Share of rows within the limits beyond which a row is marked as odd; null marks none. */
+  odd: z.number().min(0.5).max(0.9999).nullable().default(null),
 });
+
+/** What a reduction's eigenvalues are those of: as the preparation has it, or one of the two whatever that is. */
+export const BASES = ['prepared', 'correlations', 'covariances'] as const;
 
 const reductionSchema = z.strictObject({
   id: z.string().min(1),
@@ -39,6 +56,12 @@ const reductionSchema = z.strictObject({
   method: z.literal('components'),
   /** Measures of the study that this reduction leaves out. */
   without: z.array(z.string()),
+  basis: z.enum(BASES).default('prepared'),
+  /** Columns of numbers that are placed on the dimensions, not used for them. */
+  placed: z.array(z.string()).default([]),
+  rotation: z
+    .strictObject({ method: z.enum(ROTATIONS), power: z.int().min(2).max(8) })
+    .default({ ...NO_ROTATION }),
   keep: z.union([z.literal('above-average'), z.int().min(1)]),
   /** How the rules that vote on the number of dimensions are set. */
   retention: z
@@ -55,6 +78,11 @@ const reductionSchema = z.strictObject({
   /** Loadings below this size fade in the ledger. */
   fade: z.number().min(0).max(1),
   map: mapSchema,
+  /** The column that marks repeated rows, and the one whose levels are compared. */
+  repeatsBy: z.string().nullable().default(null),
+  groupsBy: z.string().nullable().default(null),
+  /** The column that the scores foretell. */
+  outcome: z.string().nullable().default(null),
 });
 
 const scaleEnds = z

@@ -1,0 +1,113 @@
+import { columnOf, zeros, type Matrix } from '../algebra/matrix';
+import { product } from '../algebra/product';
+import { promax, scoreTransformation } from '../rotation/promax';
+import { varimax } from '../rotation/varimax';
+import { turnLargestPositive } from './decompose';
+import type { Components } from './components';
+
+export const ROTATIONS = ['none', 'varimax', 'promax'] as const;
+
+/** How kept components are rotated; the power is promax's. */
+export interface Rotation {
+  readonly method: (typeof ROTATIONS)[number];
+  readonly power: number;
+}
+
+export const NO_ROTATION: Rotation = { method: 'none', power: 4 };
+
+/** What a rotation made of the components, beside what stands in their own fields. */
+export interface RotationMade extends Rotation {
+  readonly iterations: number;
+  readonly converged: boolean;
+  /** Φ, correlations of the dimensions; null where they are uncorrelated. */
+  readonly phi: Matrix | null;
+}
+
+/**
+ * Kept components rotated: loadings (the pattern where dimensions are oblique), structure, coefficients of scores of
+ * unit variance, and these scores. What the dimensions hold together does not change.
+ *
+ * @throws Problem when two dimensions fall together
+ */
+export function rotate(components: Components, rotation: Rotation): Components {
+  if (rotation.method === 'none') return components;
+  const turned = varimax(components.loadings);
+  const oblique = rotation.method === 'promax' && components.kept > 1 ? promax(turned, rotation.power) : null;
+  const pattern = oblique?.pattern ?? turned.loadings;
+  const structure = oblique?.structure ?? turned.loadings;
+  const order = bySize(structure);
+  const signs = order.map(d => (turnsOver(columnOf(pattern, d)) ? -1 : 1));
+  const placed = (matrix: Matrix): Matrix => rearranged(matrix, order, signs);
+  const loadings = placed(pattern);
+  const ofScores = placed(oblique === null ? turned.rotation : scoreTransformation(oblique));
+  const toUnit = components.variances.map(variance => 1 / Math.sqrt(variance));
+  const standard = (matrix: Matrix) => product(scaled(matrix, toUnit), ofScores);
+  const sd = (j: number) => components.sds[j]!;
+  const inOrder = placed(structure);
+  const { kept, variances: before } = components;
+  const variances = Float64Array.from({ length: kept }, (_, d) => sumOfSquares(columnOf(inOrder, d)));
+  const total = before[0]! / components.shares[0]!;
+  return {
+    ...components,
+    variances,
+    heldBy: variances.map(variance => variance / total),
+    coefficients: standard(components.coefficients),
+    loadings,
+    structure: inOrder,
+    correlations: {
+      ...inOrder,
+      values: inOrder.values.map((value, index) => value / sd(index % inOrder.rows)),
+    },
+    scores: standard(components.scores),
+    placedScores: standard(components.placedScores),
+    rotation: {
+      ...rotation,
+      iterations: turned.iterations,
+      converged: turned.converged,
+      phi: oblique === null ? null : phiOf(oblique.correlations, order, signs),
+    },
+  };
+}
+
+function bySize(structure: Matrix): number[] {
+  const sizes = Array.from({ length: structure.columns }, (_, d) => sumOfSquares(columnOf(structure, d)));
+  return [...sizes.keys()].sort((a, b) => sizes[b]! - sizes[a]! || a - b);
+}
+
+function sumOfSquares(column: Float64Array): number {
+  return column.reduce((sum, value) => sum + value * value, 0);
+}
+
+function turnsOver(column: Float64Array): boolean {
+  const turned = column.slice();
+  turnLargestPositive(turned);
+  return turned.some((value, index) => value !== column[index]);
+}
+
+/** Columns in another order, some with their signs changed. */
+function rearranged(matrix: Matrix, order: readonly number[], signs: readonly number[]): Matrix {
+  const result = zeros(matrix.rows, matrix.columns);
+  order.forEach((from, to) =>
+    columnOf(result, to).set(columnOf(matrix, from).map(value => signs[to]! * value)),
+  );
+  return result;
+}
+
+function phiOf(phi: Matrix, order: readonly number[], signs: readonly number[]): Matrix {
+  const k = phi.rows;
+  const result = zeros(k, k);
+  for (let a = 0; a < k; a++) {
+    for (let b = 0; b < k; b++) {
+      result.values[b * k + a] = signs[a]! * signs[b]! * phi.values[order[b]! * k + order[a]!]!;
+    }
+  }
+  return result;
+}
+
+function scaled(matrix: Matrix, by: Float64Array): Matrix {
+  const result = zeros(matrix.rows, matrix.columns);
+  for (let d = 0; d < matrix.columns; d++) {
+    columnOf(result, d).set(columnOf(matrix, d).map(value => value * by[d]!));
+  }
+  return result;
+}

@@ -1,0 +1,148 @@
+import { zeros, type Matrix } from '../algebra/matrix';
+import { product, crossed, identity } from '../algebra/product';
+import { seededRandom } from '../algebra/random';
+import { symmetricEigen } from '../algebra/symmetricEigen';
+
+export interface Rotated {
+  /** p × k, the loadings times the rotation. */
+  readonly loadings: Matrix;
+  /** k × k, orthogonal. */
+  readonly rotation: Matrix;
+  readonly iterations: number;
+  readonly converged: boolean;
+}
+
+const MOST_ITERATIONS = 1000;
+const TOLERANCE = 1e-8;
+/** The loadings' own axes may be a saddle of the criterion: a few random starts beside them find the way off. */
+const RANDOM_STARTS = 4;
+
+/**
+ * Varimax (Kaiser 1958) by gradient projection (Jennrich 2001), with Kaiser's normalisation: rows are brought to unit
+ * length, rotated, and multiplied back.
+ *
+ * @param loadings p × k
+ */
+export function varimax(loadings: Matrix): Rotated {
+  const normed = normalised(loadings);
+  if (loadings.columns < 2) {
+    return { loadings, rotation: identity(loadings.columns), iterations: 0, converged: true };
+  }
+  const { normal } = seededRandom(1);
+  let best = project(normed, identity(loadings.columns));
+  for (let start = 0; start < RANDOM_STARTS; start++) {
+    const at = zeros(loadings.columns, loadings.columns);
+    for (let i = 0; i < at.values.length; i++) at.values[i] = normal();
+    const other = project(normed, nearestRotation(at));
+    if (other.criterion < best.criterion - 1e-9) best = other;
+  }
+  const { rotation, iterations, converged } = best;
+  return { loadings: product(loadings, rotation), rotation, iterations, converged };
+}
+
+/** The varimax criterion of loadings, to be made small: minus a quarter of the summed variances of squared loadings. */
+export function varimaxCriterion({ rows: p, columns: k, values }: Matrix): number {
+  let sum = 0;
+  for (let d = 0; d < k; d++) {
+    let [fourth, square] = [0, 0];
+    for (let j = 0; j < p; j++) {
+      const squared = values[d * p + j]! * values[d * p + j]!;
+      fourth += squared * squared;
+      square += squared;
+    }
+    sum += fourth - (square * square) / p;
+  }
+  return -sum / 4;
+}
+
+/** The gradient of {@link varimaxCriterion} with respect to the loadings. */
+function gradient({ rows: p, columns: k, values }: Matrix): Matrix {
+  const result = zeros(p, k);
+  for (let d = 0; d < k; d++) {
+    let mean = 0;
+    for (let j = 0; j < p; j++) mean += values[d * p + j]! * values[d * p + j]!;
+    mean /= p;
+    for (let j = 0; j < p; j++) {
+      const value = values[d * p + j]!;
+      result.values[d * p + j] = -value * (value * value - mean);
+    }
+  }
+  return result;
+}
+
+/** Steps down the gradient, each projected back to the rotations (Jennrich 2001; Bernaards and Jennrich 2005). */
+function project(a: Matrix, start: Matrix) {
+  let rotation = start;
+  let loadings = product(a, rotation);
+  let criterion = varimaxCriterion(loadings);
+  let slope = crossed(a, gradient(loadings));
+  let step = 1;
+  let iterations = 0;
+  for (; iterations < MOST_ITERATIONS; iterations++) {
+    const away = tangent(slope, rotation);
+    const square = away.values.reduce((sum, value) => sum + value * value, 0);
+    if (Math.sqrt(square) < TOLERANCE) return { rotation, criterion, iterations, converged: true };
+    step *= 2;
+    for (let halving = 0; halving < 20; halving++) {
+      const tried = nearestRotation(minus(rotation, away, step));
+      const there = product(a, tried);
+      const value = varimaxCriterion(there);
+      if (value < criterion - 0.5 * square * step || halving === 19) {
+        // Where no step leads down, this is as low as the digits go.
+        if (value >= criterion) return { rotation, criterion, iterations, converged: square < 1e-10 };
+        [rotation, loadings, criterion] = [tried, there, value];
+        break;
+      }
+      step /= 2;
+    }
+    slope = crossed(a, gradient(loadings));
+  }
+  return { rotation, criterion, iterations, converged: false };
+}
+
+/** The part of a slope that lies along the rotations. */
+function tangent(slope: Matrix, rotation: Matrix): Matrix {
+  const k = rotation.rows;
+  const m = crossed(rotation, slope);
+  const even = zeros(k, k);
+  for (let i = 0; i < k; i++) {
+    for (let j = 0; j < k; j++) even.values[j * k + i] = (m.values[j * k + i]! + m.values[i * k + j]!) / 2;
+  }
+  return minus(slope, product(rotation, even), 1);
+}
+
+/** The rotation nearest to a square matrix: X (XᵀX)^−½. */
+export function nearestRotation(x: Matrix): Matrix {
+  const k = x.rows;
+  const { values, vectors } = symmetricEigen(crossed(x, x));
+  const scaled = zeros(k, k);
+  for (let d = 0; d < k; d++) {
+    const by = 1 / Math.sqrt(Math.max(values[d]!, Number.MIN_VALUE));
+    for (let i = 0; i < k; i++) scaled.values[d * k + i] = vectors.values[d * k + i]! * by;
+  }
+  const root = zeros(k, k);
+  for (let i = 0; i < k; i++) {
+    for (let j = 0; j < k; j++) {
+      let sum = 0;
+      for (let d = 0; d < k; d++) sum += scaled.values[d * k + i]! * vectors.values[d * k + j]!;
+      root.values[j * k + i] = sum;
+    }
+  }
+  return product(x, root);
+}
+
+function minus(a: Matrix, b: Matrix, times: number): Matrix {
+  return { ...a, values: a.values.map((value, index) => value - times * b.values[index]!) };
+}
+
+function normalised(loadings: Matrix): Matrix {
+  const { rows: p, columns: k, values } = loadings;
+  const result = zeros(p, k);
+  for (let j = 0; j < p; j++) {
+    let square = 0;
+    for (let d = 0; d < k; d++) square += values[d * p + j]! * values[d * p + j]!;
+    const length = Math.sqrt(square);
+    for (let d = 0; d < k; d++) result.values[d * p + j] = length > 0 ? values[d * p + j]! / length : 0;
+  }
+  return result;
+}

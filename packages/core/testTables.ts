@@ -1,0 +1,40 @@
+import { seededRandom } from './algebra/random';
+import { columnBuilder } from './table/columnBuilder';
+import type { Table } from './table/table';
+
+/** A table for tests: one list of entries per column, called x1, x2, … unless names are given; '' is missing. */
+export function tableOf(
+  columns: readonly (readonly (number | string)[])[],
+  names: readonly string[] = columns.map((_, j) => `x${j + 1}`),
+): Table {
+  return {
+    fileKey: 'made',
+    key: JSON.stringify([names, columns]),
+    name: 'made',
+    rows: columns[0]!.length,
+    columns: columns.map((entries, j) => {
+      const builder = columnBuilder();
+      for (const entry of entries) {
+        if (typeof entry === 'number') builder.addNumber(entry);
+        else builder.add(entry);
+      }
+      return builder.finish(names[j]!);
+    }),
+    source: { format: 'JSON' },
+    notes: [],
+    matrix: null,
+    arranged: null,
+  };
+}
+
+/** Normal columns on different scales that share one dimension. */
+export function normalTable(n: number, p: number, seed: number): Table {
+  return tableOf(normalColumns(n, p, seed));
+}
+
+/** The entries of {@link normalTable}. */
+export function normalColumns(n: number, p: number, seed: number): number[][] {
+  const { normal } = seededRandom(seed);
+  const common = Array.from({ length: n }, normal);
+  return Array.from({ length: p }, (_, j) => common.map(c => 10 * j + (j + 1) * (c + normal())));
+}

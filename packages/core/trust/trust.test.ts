@@ -1,0 +1,130 @@
+import { zeros, type Matrix } from '../algebra/matrix';
+import { product } from '../algebra/product';
+import { seededRandom } from '../algebra/random';
+import { components } from '../components/components';
+import { decompose } from '../components/decompose';
+import { NO_ROTATION } from '../components/rotate';
+import { PLAIN_PREPARATION, prepare } from '../preparation/prepare';
+import { nearestRotation } from '../rotation/varimax';
+import { tableOf } from '../testTables';
+import { agreement, turnedCongruence } from './agreement';
+import { congruence, pairedCongruence } from './congruence';
+import { replicates } from './replicates';
+
+const matrix = (columns: readonly (readonly number[])[]): Matrix => ({
+  rows: columns[0]!.length,
+  columns: columns.length,
+  values: Float64Array.from(columns.flat()),
+});
+
+describe('congruence', () => {
+  test('is 1 for proportional, 0 for orthogonal columns, and counts means', () => {
+    expect(congruence(Float64Array.of(1, 2, 3), Float64Array.of(2, 4, 6))).toBeCloseTo(1, 14);
+    expect(congruence(Float64Array.of(1, 1), Float64Array.of(1, -1))).toBe(0);
+    // Tucker's coefficient of (1, 2, 3) and (3, 2, 1): 10 / 14.
+    expect(congruence(Float64Array.of(1, 2, 3), Float64Array.of(3, 2, 1))).toBeCloseTo(10 / 14, 14);
+    expect(congruence(Float64Array.of(0, 0), Float64Array.of(1, 1))).toBe(0);
+  });
+
+  test('pairs dimensions that changed places and signs', () => {
+    const a = matrix([[0.9, 0.8, 0.1], [0.1, 0, 0.9]]); // prettier-ignore
+    const b = matrix([[0, 0, -1], [0.9, 0.8, 0]]); // prettier-ignore
+    const pairs = pairedCongruence(a, b);
+    expect(pairs.map(pair => pair.with)).toEqual([1, 0]);
+    pairs.forEach(({ value }) => expect(value).toBeGreaterThan(0.98));
+  });
+
+  test('is 1 between loadings and any rotation of them, once turned back', () => {
+    const { normal } = seededRandom(8);
+    const a = { rows: 9, columns: 3, values: Float64Array.from({ length: 27 }, normal) };
+    const turn = nearestRotation({ rows: 3, columns: 3, values: Float64Array.from({ length: 9 }, normal) });
+    turnedCongruence(a, product(a, turn)).forEach(value => expect(value).toBeCloseTo(1, 10));
+  });
+});
+
+describe('agreement between groups', () => {
+  const { normal } = seededRandom(21);
+  /** Rows of six columns: two dimensions with three columns each or, in the odd group, alternating. */
+  const row = (odd: boolean) => {
+    const [a, b] = [normal(), normal()];
+    return Array.from({ length: 6 }, (_, j) => ((odd ? j % 2 === 0 : j < 3) ? a * 1.5 : b) + 0.5 * normal());
+  };
+  const kinds = [
+    ...Array<string>(120).fill('first'),
+    ...Array<string>(120).fill('second'),
+    ...Array<string>(120).fill('odd'),
+    ...Array<string>(4).fill('few'),
+  ];
+  const rows = kinds.map(kind => row(kind === 'odd'));
+  const table = tableOf(
+    [...Array.from({ length: 6 }, (_, j) => rows.map(entries => entries[j]!)), kinds],
+    ['a', 'b', 'c', 'd', 'e', 'f', 'batch'],
+  );
+  const measures = ['a', 'b', 'c', 'd', 'e', 'f'];
+  const prepared = prepare(table, {
+    ...PLAIN_PREPARATION,
+    measures,
+    weight: null,
+    only: [{ column: 'batch', levels: ['first', 'second', 'few'] }],
+  });
+  const whole = components(prepared, decompose(prepared), 2);
+
+  test('groups made alike agree; groups too small are named', () => {
+    const { groups, pairs, leftOut } = agreement(table, prepared, whole, 'batch', NO_ROTATION);
+    expect(groups.map(({ level, rows: n }) => [level, n])).toEqual([['first', 120], ['second', 120]]); // prettier-ignore
+    groups.forEach(({ turned, asFound }) => {
+      expect(Math.min(...turned)).toBeGreaterThan(0.97);
+      expect(asFound.map(pair => pair.with).sort()).toEqual([0, 1]);
+    });
+    expect(pairs).toHaveLength(1);
+    expect(pairs[0]!.least).toBeGreaterThan(0.95);
+    expect(leftOut).toEqual([{ level: 'few', why: '4 rows, fewer than 10' }]);
+  });
+
+  test('a group made otherwise does not', () => {
+    const all = prepare(table, { ...PLAIN_PREPARATION, measures, weight: null });
+    const { pairs } = agreement(table, all, components(all, decompose(all), 2), 'batch', NO_ROTATION);
+    const least = (a: string, b: string) =>
+      pairs.find(pair => [pair.a, pair.b].includes(a) && [pair.a, pair.b].includes(b))!.least;
+    expect(least('first', 'second')).toBeGreaterThan(0.95);
+    expect(least('first', 'odd')).toBeLessThan(0.85);
+  });
+
+  test('one group is no comparison', () => {
+    const one = prepare(table, {
+      ...PLAIN_PREPARATION,
+      measures,
+      weight: null,
+      only: [{ column: 'batch', levels: ['first', 'few'] }],
+    });
+    const made = components(one, decompose(one), 2);
+    expect(() => agreement(table, one, made, 'batch', NO_ROTATION)).toThrow(
+      /fewer than two groups.*few.*4 rows/,
+    );
+    expect(() => agreement(table, one, made, 'nothing', NO_ROTATION)).toThrow(/no such column/);
+  });
+});
+
+describe('replicates', () => {
+  // Scores 1, 3 | 10, 14, 12 | 20: within (2 + 8) / (1 + 2); the mean is 10, all 81 + 49 + 0 + 16 + 4 + 100 over 5.
+  const table = tableOf([['r', 'r', 's', 's', 's', 't']], ['sample']);
+  const made = {
+    kept: 1,
+    rows: Uint32Array.of(0, 1, 2, 3, 4, 5),
+    scores: { ...zeros(6, 1), values: Float64Array.of(1, 3, 10, 14, 12, 20) },
+  } as unknown as Parameters<typeof replicates>[1];
+
+  test('scatter within repeats against all, by hand', () => {
+    const { groups, df, dimensions } = replicates(table, made, 'sample');
+    expect(groups).toEqual([{ level: 'r', rows: [0, 1] }, { level: 's', rows: [2, 3, 4] }]); // prettier-ignore
+    expect(df).toBe(3);
+    expect(dimensions[0]!.within).toBeCloseTo(Math.sqrt(10 / 3), 14);
+    expect(dimensions[0]!.all).toBeCloseTo(Math.sqrt(50), 14);
+    expect(dimensions[0]!.ratio).toBeCloseTo(10 / 3 / 50, 14);
+  });
+
+  test('a column without repeats is named', () => {
+    const other = tableOf([['a', 'b', 'c', 'd', 'e', '']], ['sample']);
+    expect(() => replicates(other, made, 'sample')).toThrow(/no entry of this column comes twice/);
+  });
+});
