@@ -1,6 +1,6 @@
 import { expose, transfer } from 'comlink';
 import { problemData, type ProblemData } from '@wold/core/problem';
-import { compute, type Request, type Results } from '@wold/core/recipe/run';
+import { compute, shareSimulations, type Request, type Results } from '@wold/core/recipe/run';
 import { arrange } from '@wold/core/table/arrange';
 import { blobSource } from '@wold/core/table/fileSource';
 import { readTable } from '@wold/core/table/readTable';
@@ -63,12 +63,14 @@ const worker = {
   ): Promise<Outcome<Results[keyof Results]> | null> {
     const known = await tableAtHand(table);
     if (known === undefined) return null;
-    return outcome(() => {
+    return outcome(async () => {
       const memo = {
         get: (key: string) => results.get(key),
         set: (key: string, result: unknown) => keep(results, key, result, RESULTS_KEPT),
       };
-      return compute(known, request, { progress: seldom(progress) }, memo);
+      const host = { progress: seldom(progress), elsewhere };
+      if (request.stage === 'retention') await shareSimulations(known, request, host, memo);
+      return compute(known, request, host, memo);
     });
   },
 };

@@ -1,3 +1,4 @@
+import { dot } from './product';
 import { zeros, type Matrix } from './matrix';
 
 /** A symmetric matrix parted into independent columns and those that depend on them. */
@@ -68,8 +69,7 @@ export function invertDefinite(matrix: Matrix): { inverse: Matrix; logDeterminan
   let logDeterminant = 0;
   for (let i = 0; i < p; i++) {
     for (let j = 0; j <= i; j++) {
-      let sum = matrix.values[i * p + j]!;
-      for (let k = 0; k < j; k++) sum -= lower[i * p + k]! * lower[j * p + k]!;
+      const sum = matrix.values[i * p + j]! - dot(lower, i * p, lower, j * p, j);
       if (i === j) {
         if (!(sum > 0)) return null;
         lower[i * p + i] = Math.sqrt(sum);
@@ -82,16 +82,13 @@ export function invertDefinite(matrix: Matrix): { inverse: Matrix; logDeterminan
   for (let j = 0; j < p; j++) {
     turned[j * p + j] = 1 / lower[j * p + j]!;
     for (let i = j + 1; i < p; i++) {
-      let sum = 0;
-      for (let k = j; k < i; k++) sum -= lower[i * p + k]! * turned[j * p + k]!;
-      turned[j * p + i] = sum / lower[i * p + i]!;
+      turned[j * p + i] = -dot(lower, i * p + j, turned, j * p + j, i - j) / lower[i * p + i]!;
     }
   }
   const inverse = zeros(p, p);
   for (let a = 0; a < p; a++) {
     for (let b = 0; b <= a; b++) {
-      let sum = 0;
-      for (let k = a; k < p; k++) sum += turned[a * p + k]! * turned[b * p + k]!;
+      const sum = dot(turned, a * p + a, turned, b * p + a, p - a);
       inverse.values[a * p + b] = sum;
       inverse.values[b * p + a] = sum;
     }

@@ -9,6 +9,16 @@ export interface Random {
   readonly whole: (below: number) => number;
   /** Standard normal. */
   readonly normal: () => number;
+  /** χ² with `df` degrees of freedom, 1 or more. */
+  readonly chiSquare: (df: number) => number;
+}
+
+/** A seed of its own for each part of some work, so that parts can be done in any order (finaliser of Appleby 2011). */
+export function partSeed(seed: number, part: number): number {
+  let h = Math.imul(seed ^ 0x9e3779b9, 0x85ebca6b) ^ Math.imul(part + 1, 0xc2b2ae35);
+  h = Math.imul(h ^ (h >>> 16), 0x85ebca6b);
+  h = Math.imul(h ^ (h >>> 13), 0xc2b2ae35);
+  return h ^ (h >>> 16);
 }
 
 /**
@@ -40,5 +50,22 @@ export function seededRandom(seed: number): Random {
     }
   }
 
-  return { uniform, normal, whole: below => Math.floor(uniform() * below) };
+  /** Twice a gamma number of shape df / 2, by rejection (Marsaglia and Tsang 2000). */
+  function chiSquare(df: number): number {
+    if (df === 1) {
+      const z = normal();
+      return z * z;
+    }
+    const d = df / 2 - 1 / 3;
+    const c = 1 / Math.sqrt(9 * d);
+    for (;;) {
+      const x = normal();
+      const root = 1 + c * x;
+      if (root <= 0) continue;
+      const v = root * root * root;
+      if (Math.log(1 - uniform()) < 0.5 * x * x + d - d * v + d * Math.log(v)) return 2 * d * v;
+    }
+  }
+
+  return { uniform, normal, chiSquare, whole: below => Math.floor(uniform() * below) };
 }

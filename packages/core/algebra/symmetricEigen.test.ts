@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { leadingVectors } from './leadingVectors';
 import { crossProducts } from './crossProducts';
 import { columnOf, entry, transpose, zeros, type Matrix } from './matrix';
 import { seededRandom } from './random';
@@ -121,5 +122,19 @@ test('cross-products equal the plain triple loop, at sizes around the tiles and 
     // prettier-ignore
     const x = randomMatrix(n, p, n + p);
     expect(furthest(crossProducts(x), times(transpose(x), x))).toBeLessThan(1e-12 * n);
+  }
+});
+
+test('leading vectors are those of the whole decomposition', () => {
+  const { normal } = seededRandom(17);
+  const x = { rows: 80, columns: 30, values: Float64Array.from({ length: 2400 }, normal) };
+  for (let i = 0; i < 160; i++) x.values[i]! *= i < 80 ? 3 : 2;
+  const products = crossProducts(x);
+  const whole = symmetricEigen(products);
+  const leading = leadingVectors(products, 2);
+  for (let d = 0; d < 2; d++) {
+    let cosine = 0;
+    for (let i = 0; i < 30; i++) cosine += leading.values[d * 30 + i]! * whole.vectors.values[d * 30 + i]!;
+    expect(Math.abs(cosine)).toBeCloseTo(1, 10);
   }
 });

@@ -12,7 +12,7 @@ import { arrange } from '../table/arrange';
 import { readCodebook } from '../table/codebook';
 import { describeTable } from '../table/describe';
 import { readDelimited } from '../table/readDelimited';
-import { aboveRandom, parallelAnalysis } from './parallelAnalysis';
+import { aboveRandom, parallelAnalysis, randomRounds, type ParallelSettings } from './parallelAnalysis';
 import { partialAverages } from './partialAverage';
 import { PLAIN_RETENTION, type Retention } from './retention';
 import { brokenStick, elbow, holding, stickShares } from './rules';
@@ -58,9 +58,16 @@ describe('the number of dimensions that the demo tables were made with', () => {
   });
 });
 
+const analysed = (
+  n: number,
+  p: number,
+  table: Matrix | null,
+  { simulations, percentile, seed }: ParallelSettings,
+) => parallelAnalysis(randomRounds({ n, p, table, seed }, 0, simulations), percentile);
+
 describe('parallel analysis', () => {
   test('random eigenvalues sum to the columns, descend, and lie below their percentile', () => {
-    const { components, factors } = parallelAnalysis(80, 6, null, settings);
+    const { components, factors } = analysed(80, 6, null, settings);
     expect(components.mean.reduce((sum, value) => sum + value, 0)).toBeCloseTo(6, 10);
     for (let d = 0; d < 6; d++) {
       expect(components.percentile[d]).toBeGreaterThan(components.mean[d]!);
@@ -69,9 +76,31 @@ describe('parallel analysis', () => {
     }
   });
   test('the same seed gives the same numbers, another seed others', () => {
-    const one = parallelAnalysis(30, 4, null, settings);
-    expect(parallelAnalysis(30, 4, null, settings)).toEqual(one);
-    expect(parallelAnalysis(30, 4, null, { ...settings, seed: 2 })).not.toEqual(one);
+    const one = analysed(30, 4, null, settings);
+    expect(analysed(30, 4, null, settings)).toEqual(one);
+    expect(analysed(30, 4, null, { ...settings, seed: 2 })).not.toEqual(one);
+  });
+  test('parts of the simulations can be done apart and in any order', () => {
+    const work = { n: 40, p: 5, table: null, seed: 3 };
+    const later = randomRounds(work, 4, 9);
+    const first = randomRounds(work, 0, 4);
+    expect({
+      whole: [...first.whole, ...later.whole],
+      common: [...first.common, ...later.common],
+    }).toEqual(randomRounds(work, 0, 9));
+  });
+  test('triangular factors stand in for rows of normal numbers', () => {
+    const [n, p, many] = [25, 4, 1500];
+    const random = seededRandom(31);
+    const direct = new Float64Array(p);
+    for (let k = 0; k < many; k++) {
+      const table = zeros(n, p);
+      for (let i = 0; i < table.values.length; i++) table.values[i] = random.normal();
+      symmetricEigenvalues(correlationsOf(table)).forEach((value, d) => (direct[d]! += value / many));
+    }
+    const { components } = analysed(n, p, null, { ...settings, simulations: many });
+    // Standard errors are about .006.
+    components.mean.forEach((value, d) => expect(Math.abs(value - direct[d]!)).toBeLessThan(0.03));
   });
   test('shuffled columns have no dimension in common', () => {
     const random = seededRandom(3);
@@ -79,7 +108,7 @@ describe('parallel analysis', () => {
     const table = zeros(100, 5);
     for (let j = 0; j < 5; j++)
       for (let i = 0; i < 100; i++) table.values[j * 100 + i] = common[i]! + 0.1 * j * i;
-    const { components } = parallelAnalysis(100, 5, table, { ...settings, data: 'permuted' });
+    const { components } = analysed(100, 5, table, { ...settings, data: 'permuted' });
     expect(components.mean[0]).toBeLessThan(1.6);
   });
   test('independent columns have no dimension above chance, at most now and then one', () => {
@@ -89,7 +118,7 @@ describe('parallel analysis', () => {
       const table = zeros(60, 5);
       for (let i = 0; i < table.values.length; i++) table.values[i] = random.normal();
       const eigenvalues = symmetricEigenvalues(correlationsOf(table));
-      above += aboveRandom(eigenvalues, parallelAnalysis(60, 5, null, settings).components.percentile);
+      above += aboveRandom(eigenvalues, analysed(60, 5, null, settings).components.percentile);
     }
     expect(above).toBeLessThanOrEqual(4);
   });

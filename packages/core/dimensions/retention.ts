@@ -8,9 +8,13 @@ import { aboveAverage } from './aboveAverage';
 import {
   aboveRandom,
   parallelAnalysis,
+  randomRounds,
   reducedCorrelations,
+  type ParallelAnalysis,
   type ParallelSettings,
   type RandomEigenvalues,
+  type RandomRounds,
+  type RandomWork,
 } from './parallelAnalysis';
 import { partialAverages } from './partialAverage';
 import { brokenStick, elbow, holding, stickShares } from './rules';
@@ -53,34 +57,59 @@ export interface Retention {
 /** Components taken out, at most, in search of the least average partial correlation. */
 const MOST_TAKEN_OUT = 60;
 
+/** What random data must be like to be held against the measures; null where the number of rows is not known. */
+export function randomWork(
+  prepared: Prepared,
+  without: readonly string[],
+  { data, seed }: Pick<ParallelSettings, 'data' | 'seed'>,
+): RandomWork | null {
+  const kept = keptColumns(prepared, without);
+  const shuffled = data === 'permuted' && prepared.given === null && prepared.gaps === 0;
+  const table = shuffled ? columnsOf(prepared.values, kept) : null;
+  return prepared.n === null ? null : { n: prepared.n, p: kept.length, table, seed };
+}
+
+const keptColumns = (prepared: Prepared, without: readonly string[]): number[] =>
+  [...prepared.measures.keys()].filter(j => !without.includes(prepared.measures[j]!));
+
 /**
  * How many dimensions each rule would keep of the correlations of the measures, for components and for common factors
  * apart. Rules that need rows or an inverse have no vote where there is none.
  *
  * @param without measures to leave out
+ * @param rounds the simulations, where they are at hand
  */
 export function retention(
   prepared: Prepared,
   without: readonly string[],
   settings: RetentionSettings,
   host: Host = quietHost,
+  rounds?: RandomRounds,
 ): Retention {
-  const kept = [...prepared.measures.keys()].filter(j => !without.includes(prepared.measures[j]!));
+  const kept = keptColumns(prepared, without);
   const p = kept.length;
   const n = prepared.n;
   const table = prepared.given === null && prepared.gaps === 0 ? columnsOf(prepared.values, kept) : null;
-  if (n !== null && n <= p && table !== null && prepared.weights === null)
-    return ofFewRows(table, settings, host);
+  const work = randomWork(prepared, without, settings);
+  const random =
+    work === null
+      ? null
+      : parallelAnalysis(
+          rounds ?? randomRounds(work, 0, settings.simulations, stretch(host, 0.2, 0.95)),
+          settings.percentile,
+        );
+  if (n !== null && n <= p && table !== null && prepared.weights === null) {
+    return ofFewRows(table, settings, random!);
+  }
   const correlations = part(correlationMatrix(prepared, 'pearson', stretch(host, 0, 0.1)), kept);
   const eigen = symmetricEigen(correlations, stretch(host, 0.1, 0.2));
   const eigenvalues = eigen.values;
   const shares = eigenvalues.map(value => value / p);
   const reducedMatrix = reducedCorrelations(correlations);
   const reduced = reducedMatrix === null ? null : symmetricEigenvalues(reducedMatrix);
-  const parallel = n === null ? null : parallelAnalysis(n, p, table, settings, stretch(host, 0.2, 0.95));
   const partial = partialAverages(correlations, eigen, MOST_TAKEN_OUT);
   const votes = [
-    ...eigenvalueVotes(eigenvalues, shares, p, parallel?.components ?? null, settings),
+    ...eigenvalueVotes(eigenvalues, shares, p, random?.components ?? null, settings),
     { rule: 'minimum average partial', of: 'components', count: partial.bySquared, source: 'Velicer 1976' },
     {
       rule: 'minimum average partial, 4th power',
@@ -88,23 +117,23 @@ export function retention(
       count: partial.byFourth,
       source: 'Velicer, Eaton and Fava 2000',
     },
-    ...(reduced === null || !parallel?.factors
+    ...(reduced === null || !random?.factors
       ? []
-      : parallelVotes(reduced, parallel.factors, 'factors', settings, 'Humphreys and Montanelli 1975')),
+      : parallelVotes(reduced, random.factors, 'factors', settings, 'Humphreys and Montanelli 1975')),
   ] satisfies Vote[];
   return {
     votes,
     eigenvalues,
     reduced,
-    random: parallel?.components ?? null,
-    randomReduced: parallel?.factors ?? null,
+    random: random?.components ?? null,
+    randomReduced: random?.factors ?? null,
     sticks: stickShares(p).map(stick => stick * p),
     note: noteOf(n, reduced),
   };
 }
 
 /** With no more rows than measures: what the products of the rows can tell. */
-function ofFewRows(table: Matrix, settings: RetentionSettings, host: Host): Retention {
+function ofFewRows(table: Matrix, settings: RetentionSettings, { components }: ParallelAnalysis): Retention {
   const { rows: n, columns: p } = table;
   const scaled = zeros(n, p);
   for (let j = 0; j < p; j++) {
@@ -115,7 +144,6 @@ function ofFewRows(table: Matrix, settings: RetentionSettings, host: Host): Rete
     for (let i = 0; i < n; i++) scaled.values[j * n + i] = column[i]! / length;
   }
   const eigenvalues = symmetricEigenvalues(crossProducts(transpose(scaled))).slice(0, n - 1);
-  const { components } = parallelAnalysis(n, p, table, settings, host);
   return {
     votes: eigenvalueVotes(
       eigenvalues,

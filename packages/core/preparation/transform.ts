@@ -1,3 +1,4 @@
+import { maximum } from '../algebra/maximum';
 import { normalQuantile } from '../algebra/normalQuantile';
 import { Problem } from '../problem';
 
@@ -111,7 +112,7 @@ export function boxCoxPower(values: Float64Array): number {
   const logs = values.map(Math.log);
   const sum = logs.reduce((total, log) => total + log, 0);
   const transformed = new Float64Array(values.length);
-  return bestPower(power => {
+  return maximum(POWERS.from, POWERS.to, power => {
     for (let i = 0; i < logs.length; i++) transformed[i] = powered(logs[i]!, power);
     return profile(transformed, (power - 1) * sum);
   });
@@ -122,7 +123,7 @@ export function yeoJohnsonPower(values: Float64Array): number {
   const logs = values.map(value => Math.sign(value) * Math.log1p(Math.abs(value)));
   const sum = logs.reduce((total, log) => total + log, 0);
   const transformed = new Float64Array(values.length);
-  return bestPower(power => {
+  return maximum(POWERS.from, POWERS.to, power => {
     for (let i = 0; i < logs.length; i++) {
       const log = logs[i]!;
       transformed[i] = log >= 0 ? powered(log, power) : -powered(-log, 2 - power);
@@ -188,6 +189,9 @@ function countBelow(
   return low;
 }
 
+/** Powers beyond these are no transforms that anyone would read. */
+const POWERS = { from: -5, to: 5 };
+
 const isZero = (power: number): boolean => Math.abs(power) < 1e-12;
 
 /** The log-likelihood of a normal sample at its own mean and variance, with the transform's own part. */
@@ -199,62 +203,6 @@ function profile(values: Float64Array, jacobian: number): number {
   let squares = 0;
   for (let i = 0; i < n; i++) squares += (values[i]! - mean) * (values[i]! - mean);
   return -0.5 * n * Math.log(squares / n) + jacobian;
-}
-
-const POWERS = { from: -5, to: 5 };
-const TOLERANCE = 1e-7;
-const MOST_ROUNDS = 100;
-/** (3 − √5) / 2: how far into the larger part a golden step goes. */
-const GOLDEN = (3 - Math.sqrt(5)) / 2;
-
-/** The power with the largest value: parabolas through three points, golden steps where these fail (Brent 1973, chapter 5). */
-function bestPower(likelihood: (power: number) => number): number {
-  let { from, to } = POWERS;
-  let x = from + GOLDEN * (to - from);
-  let [w, v] = [x, x];
-  let fx = -likelihood(x);
-  let [fw, fv] = [fx, fx];
-  let step = 0;
-  let before = 0;
-  for (let round = 0; round < MOST_ROUNDS; round++) {
-    const middle = (from + to) / 2;
-    const least = TOLERANCE * Math.abs(x) + TOLERANCE;
-    if (Math.abs(x - middle) <= 2 * least - (to - from) / 2) break;
-    const tried = Math.abs(before) > least ? parabola(x, w, v, fx, fw, fv) : NaN;
-    const inside = x + tried > from && x + tried < to && Math.abs(tried) < Math.abs(before) / 2;
-    const last = step;
-    if (inside) {
-      step =
-        x + tried - from < 2 * least || to - (x + tried) < 2 * least ? Math.sign(middle - x) * least : tried;
-      before = last;
-    } else {
-      before = x < middle ? to - x : from - x;
-      step = GOLDEN * before;
-    }
-    const u = x + (Math.abs(step) >= least ? step : Math.sign(step) * least);
-    const fu = -likelihood(u);
-    if (fu <= fx) {
-      if (u < x) to = x;
-      else from = x;
-      [v, w, x] = [w, x, u];
-      [fv, fw, fx] = [fw, fx, fu];
-    } else {
-      if (u < x) from = u;
-      else to = u;
-      if (fu <= fw || w === x) [v, w, fv, fw] = [w, u, fw, fu];
-      else if (fu <= fv || v === x || v === w) [v, fv] = [u, fu];
-    }
-  }
-  return x;
-}
-
-/** How far from x the parabola through three points is least; NaN where it has no least point. */
-function parabola(x: number, w: number, v: number, fx: number, fw: number, fv: number): number {
-  const r = (x - w) * (fx - fv);
-  const q = (x - v) * (fx - fw);
-  const p = (x - v) * q - (x - w) * r;
-  const twice = 2 * (q - r);
-  return twice === 0 ? NaN : -p / twice;
 }
 
 function need(

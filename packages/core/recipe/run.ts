@@ -9,7 +9,7 @@ import {
   type RowPart,
 } from '../components/distances';
 import type { Rotation } from '../components/rotate';
-import { quietHost, type Host } from '../host';
+import { quietHost, stretch, type Host } from '../host';
 import { measureDistribution, type MeasureDistribution } from '../preparation/distribution';
 import { gapPatterns, type GapPatterns } from '../preparation/gapPatterns';
 import { measureBoxes, originalBoxes, type Box, type MeasureBoxes } from '../preparation/boxes';
@@ -23,7 +23,8 @@ import {
 } from '../preparation/prepare';
 import type { CorrelationKind } from '../suitability/correlationMatrix';
 import { suitability, type Suitability } from '../suitability/suitability';
-import { retention, type Retention, type RetentionSettings } from '../dimensions/retention';
+import { randomPart, randomRounds, type RandomRounds } from '../dimensions/parallelAnalysis';
+import { randomWork, retention, type Retention, type RetentionSettings } from '../dimensions/retention';
 import { relations, type Relation } from '../suitability/relations';
 import { describeTable, type ColumnDescription } from '../table/describe';
 import { findRepeats, type RepeatGroup } from '../table/repeats';
@@ -164,8 +165,10 @@ function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Re
       const { values: _v, placedValues: _p, given: _g, gaps: _n, ...account } = prepared;
       return account;
     }
-    case 'retention':
-      return retention(prepared, request.without, request.settings, host);
+    case 'retention': {
+      const rounds = memo.get(roundsKey(table, request)) as RandomRounds | undefined;
+      return retention(prepared, request.without, request.settings, host, rounds);
+    }
     case 'suitability':
       return suitability(prepared, request.kind, host);
     case 'relations':
@@ -173,6 +176,40 @@ function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Re
     case 'decomposition':
       return decompose(prepared, request.without, host);
   }
+}
+
+/**
+ * Has the simulations that the votes rest on done by two threads, where the host has another, and puts them into the
+ * memo: {@link compute} finds them there.
+ */
+export async function shareSimulations(
+  table: Table,
+  request: Request & { stage: 'retention' },
+  host: Host,
+  memo: Memo,
+): Promise<void> {
+  const key = roundsKey(table, request);
+  if (host.elsewhere === undefined || memo.get(key) !== undefined) return;
+  const { preparation, without, settings } = request;
+  const prepared = compute(table, { stage: 'prepared', preparation }, quietHost, memo);
+  const work = randomWork(prepared, without, settings);
+  if (work === null) return;
+  const half = Math.ceil(settings.simulations / 2);
+  const others = host
+    .elsewhere(randomPart, { work, from: half, to: settings.simulations })
+    .catch(() => randomRounds(work, half, settings.simulations));
+  const own = randomRounds(work, 0, half, stretch(host, 0, 0.9));
+  const { whole, common } = await others;
+  memo.set(key, { whole: [...own.whole, ...whole], common: [...own.common, ...common] });
+}
+
+/** Simulations depend on the size of the table alone unless its own columns are shuffled. */
+function roundsKey(
+  table: Table,
+  { preparation, without, settings }: Request & { stage: 'retention' },
+): string {
+  const { share: _s, percentile: _p, ...simulated } = settings;
+  return hash(['random rounds', DEFINITIONS, table.key, preparation, without, simulated]);
 }
 
 /** What is made of kept dimensions. */

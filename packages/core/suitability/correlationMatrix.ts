@@ -3,10 +3,11 @@ import { columnOf, zeros, type Matrix } from '../algebra/matrix';
 import { quietHost, type Host } from '../host';
 import { ranks } from '../preparation/transform';
 import type { Prepared } from '../preparation/prepare';
+import { polychoricCorrelations } from './polychoric';
 import { correlationOf } from './relations';
 
-export const CORRELATION_KINDS = ['pearson', 'spearman'] as const;
-/** Pearson's correlation, or Spearman's (1904): Pearson's of the ranks, ties sharing their mean rank. */
+export const CORRELATION_KINDS = ['pearson', 'spearman', 'polychoric'] as const;
+/** Pearson's correlation; Spearman's (1904), Pearson's of the ranks, ties sharing their mean rank; or polychoric ones. */
 export type CorrelationKind = (typeof CORRELATION_KINDS)[number];
 
 /**
@@ -16,6 +17,7 @@ export type CorrelationKind = (typeof CORRELATION_KINDS)[number];
  * @returns p × p, symmetric, with ones on its diagonal
  */
 export function correlationMatrix(prepared: Prepared, kind: CorrelationKind, host: Host = quietHost): Matrix {
+  if (kind === 'polychoric') return polychoricCorrelations(prepared, host);
   const of = kind === 'spearman' && prepared.given === null ? ranked(prepared) : prepared;
   const p = of.measures.length;
   if (of.given === null && of.gaps === 0 && of.weights === null && of.scale !== 'none') {

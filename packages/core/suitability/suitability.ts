@@ -2,7 +2,8 @@ import { chiSquareTail, normalTwoTails, tTwoTails } from '../algebra/distributio
 import { independence, invertDefinite } from '../algebra/cholesky';
 import { crossProducts } from '../algebra/crossProducts';
 import { columnOf, entry, transpose, zeros, type Matrix } from '../algebra/matrix';
-import { symmetricEigen, type Eigen } from '../algebra/symmetricEigen';
+import { leadingVectors } from '../algebra/leadingVectors';
+import { symmetricEigen, symmetricEigenvalues, type Eigen } from '../algebra/symmetricEigen';
 import { quietHost, stretch, type Host } from '../host';
 import type { Prepared } from '../preparation/prepare';
 import { shapeOf } from '../table/shape';
@@ -42,6 +43,7 @@ export interface Suitability {
   readonly condition: number;
   /** Share of the pairs with |r| of at least .3. */
   readonly shareRelated: number;
+  /** Null where it cannot be had: R singular, gaps, weights, or very many measures. */
   readonly mardia: Mardia | null;
   /** Measures that depend on others wholly, each with those. */
   readonly dependent: readonly { readonly measure: string; readonly on: readonly string[] }[];
@@ -60,6 +62,8 @@ export interface Mardia {
 /** Pairs beyond this in size count as related. */
 const RELATED = 0.3;
 const MOST_PRODUCTS = 4e8;
+/** More measures than this are not all looked at together for their shape, and only their first eigenvectors are found. */
+const MANY = 200;
 const SINGULAR = 1e-9;
 
 /**
@@ -73,10 +77,10 @@ export function suitability(prepared: Prepared, kind: CorrelationKind, host: Hos
   const p = names.length;
   const { n } = prepared;
   // With no more rows than measures the correlations are singular for sure.
-  const few = n !== null && n <= p && prepared.given === null && prepared.gaps === 0;
+  const few = n !== null && n <= p && prepared.given === null && prepared.gaps === 0 && kind !== 'polychoric';
   const eigen = few
     ? fromRows(prepared, kind, stretch(host, 0.4, 0.8))
-    : symmetricEigen(correlations, stretch(host, 0.4, 0.8));
+    : ofColumns(correlations, stretch(host, 0.4, 0.8));
   const least = few ? 0 : eigen.values[p - 1]!;
   const singular = least < SINGULAR;
   const inverted = singular ? null : invertDefinite(correlations);
@@ -104,6 +108,12 @@ export function suitability(prepared: Prepared, kind: CorrelationKind, host: Hos
         }))
       : [],
   };
+}
+
+/** All eigenvalues of the correlations and, at least, the first two eigenvectors. */
+function ofColumns(correlations: Matrix, host: Host): Eigen {
+  if (correlations.rows <= MANY) return symmetricEigen(correlations, host);
+  return { values: symmetricEigenvalues(correlations), vectors: leadingVectors(correlations, 2) };
 }
 
 /** The first two eigenvectors of the correlations, by way of the products of the rows: there are fewer of them. */
@@ -221,7 +231,8 @@ function angularOrder(vectors: Matrix): number[] {
 /** From the Mahalanobis products of rows g_ij = z_iᵀ S⁻¹ z_j, S with divisor n (Mardia 1970). */
 function mardia(prepared: Prepared, host: Host): Mardia | null {
   const { rows: n, columns: p } = prepared.values;
-  if (n <= p || prepared.gaps > 0 || prepared.weights !== null || prepared.scale === 'none') return null;
+  if (n <= p || p > MANY || prepared.gaps > 0 || prepared.weights !== null || prepared.scale === 'none')
+    return null;
   const covariances = zeros(p, p);
   for (let a = 0; a < p; a++) {
     for (let b = 0; b <= a; b++) {
