@@ -11,11 +11,12 @@ import { useAccount, useDescription } from '../results/stages';
 import { selected, withoutMadeColumn, withRoles } from '../store/studySlice';
 import { useAppDispatch } from '../store/store';
 import { useTable } from '../store/TableContext';
-import { useEdit, useRecipe, useSelection } from '../store/useStudy';
+import { useEdit, useHand, useRecipe, useSelection } from '../store/useStudy';
 import { BinsForm } from './BinsForm';
 import { ColumnSheet } from './ColumnSheet';
 import { LevelsSheet } from './LevelsSheet';
 import { PairScatter } from './PairScatter';
+import { RebuiltColumn } from './RebuiltColumn';
 import { ReasonForm } from './ReasonForm';
 import { DivergingBar } from '../charts/DivergingBar';
 import { Fact } from './DimensionLens';
@@ -32,6 +33,7 @@ export function ColumnLens({ name }: { name: string }) {
   const { value: descriptions } = useDescription();
   const { value: account } = useAccount();
   const { columns: chosen } = useSelection();
+  const hand = useHand();
   const mate = chosen.length === 2 ? chosen[0] : undefined;
   const column = findColumn(table, name);
   const description = descriptions?.find(described => described.name === name);
@@ -68,6 +70,9 @@ export function ColumnLens({ name }: { name: string }) {
         <PairScatter x={mate} y={name} account={account} />
       )}
       {account?.measures.includes(name) && <Relations recipe={recipe} measure={name} />}
+      {account?.measures.includes(name) && table.matrix === null && (
+        <RebuiltColumn hand={hand} measure={name} />
+      )}
       <div className={styles.actions}>
         {role === 'aside' ? (
           ROLES.filter(other => other !== 'aside' && canHaveRole(column, other))

@@ -15,6 +15,7 @@ export function DimensionLens({ dimension }: { dimension: number }) {
   if (value === null || dimension > value.eigenvalues.length) return null;
   const d = dimension - 1;
   const kept = dimension <= value.kept;
+  const rotated = kept && value.rotation !== null;
   const p = value.measures.length;
   const cumulative = value.shares.subarray(0, dimension).reduce((sum, share) => sum + share, 0);
   const leads = kept
@@ -29,9 +30,13 @@ export function DimensionLens({ dimension }: { dimension: number }) {
       <h2>{kept ? dimensionName(hand.names, dimension) : `Dimension ${dimension}`}</h2>
       <p className="soft small">{kept ? `dimension ${dimension}, kept` : 'beyond the cut'}</p>
       <dl className={styles.facts}>
-        <Fact name="eigenvalue" value={fixed(value.eigenvalues[d]!, 3)} />
-        <Fact name="share" value={percent(value.shares[d]!, 1)} />
-        <Fact name="share up to here" value={percent(cumulative, 1)} />
+        {rotated ? (
+          <Fact name="sum of squared loadings" value={fixed(value.variances[d]!, 3)} />
+        ) : (
+          <Fact name="eigenvalue" value={fixed(value.eigenvalues[d]!, 3)} />
+        )}
+        <Fact name="share" value={percent(kept ? value.heldBy[d]! : value.shares[d]!, 1)} />
+        {!rotated && <Fact name="share up to here" value={percent(cumulative, 1)} />}
         {kept && <Fact name="measures it leads" value={String(leads)} />}
       </dl>
       {kept && (

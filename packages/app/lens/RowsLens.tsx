@@ -13,6 +13,7 @@ import { useTable } from '../store/TableContext';
 import { useEdit, useHand, useRecipe, useStudy } from '../store/useStudy';
 import { setsApart } from './apart';
 import { ReasonForm } from './ReasonForm';
+import { RowFit } from './RowFit';
 import { DivergingBar } from '../charts/DivergingBar';
 import styles from './Lens.module.css';
 
@@ -42,7 +43,10 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
         </button>
       </div>
       {rows.length === 1 ? (
-        <OneRow row={rows[0]!} account={account} />
+        <>
+          <OneRow row={rows[0]!} account={account} />
+          <RowFit row={rows[0]!} />
+        </>
       ) : (
         <ManyRows rows={rows} account={account} />
       )}

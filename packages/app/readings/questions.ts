@@ -6,6 +6,7 @@ export const QUESTIONS = [
   { number: 4, route: 'dimensions', question: 'How many dimensions?', of: 'reduction' },
   { number: 5, route: 'meaning', question: 'What do they mean?', of: 'reduction' },
   { number: 6, route: 'map', question: 'Where does each row sit?', of: 'reduction' },
+  { number: 7, route: 'trust', question: 'Can I rely on it?', of: 'reduction' },
 ] as const;
 
 export type Question = (typeof QUESTIONS)[number];

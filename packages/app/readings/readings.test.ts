@@ -78,6 +78,8 @@ const components = (kept: number, correlations: number[], measures = ['a', 'b', 
     variances: Float64Array.of(2, 1.2, 0.5, 0.3).slice(0, kept),
     heldBy: Float64Array.of(0.5, 0.3, 0.125, 0.075).slice(0, kept),
     sds: new Float64Array(p).fill(1),
+    means: new Float64Array(p),
+    divisors: new Float64Array(p).fill(1),
     rotation: null,
     coefficients: matrix,
     loadings: matrix,
@@ -253,10 +255,10 @@ describe('the colours of the map', () => {
   });
 
   test('one kept dimension stands flat, its groups above each other', () => {
-    const flat = pointsOf(components(1, [0.9, 0.8, 0.7, 0.6]), 1, 2, by(null));
+    const flat = pointsOf(components(1, [0.9, 0.8, 0.7, 0.6]), { x: 1, y: 2, spread: 'scores' }, by(null));
     expect(flat.flat).toBe(true);
     expect([...flat.x]).toEqual([-1, 0, 1]);
-    const deep = pointsOf(components(2, Array(8).fill(0.5)), 2, 1, by(null));
+    const deep = pointsOf(components(2, Array(8).fill(0.5)), { x: 2, y: 1, spread: 'scores' }, by(null));
     expect(deep.flat).toBe(false);
     expect([...deep.x]).toEqual([2, 3, 4]);
   });

@@ -23,6 +23,10 @@ import { TableBrief } from './table/TableBrief';
 import { TableReading } from './table/TableReading';
 import { useTableAnswer } from './table/answer';
 
+import { TrustBrief } from './trust/TrustBrief';
+import { TrustReading } from './trust/TrustReading';
+import { useTrustAnswer } from './trust/answer';
+
 /** What a question puts on the screen. Questions of the study do not look at the reduction they are given. */
 export interface ReadingParts {
   readonly Brief: ComponentType<{ reduction: Reduction }>;
@@ -54,5 +58,6 @@ export const READINGS: Readonly<Record<QuestionRoute, ReadingParts>> = {
     useAnswer: useDimensionsAnswer,
   },
   meaning: { Brief: MeaningBrief, Reading: MeaningReading, Aside: MeaningAside, useAnswer: useMeaningAnswer },
+  trust: { Brief: TrustBrief, Reading: TrustReading, Aside: null, useAnswer: useTrustAnswer },
   map: { Brief: MapBrief, Reading: MapReading, Aside: MapLegend, useAnswer: useMapAnswer },
 };

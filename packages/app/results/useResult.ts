@@ -60,6 +60,8 @@ const FIRST_ASKED: Readonly<Partial<Record<Request['stage'], number>>> = {
   boxes: 2,
   distribution: 2,
   prepared: 2,
+  scoreRelations: 5,
+  distances: 6,
 };
 const LATER = 3;
 

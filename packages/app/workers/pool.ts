@@ -49,6 +49,13 @@ const SIZE = Math.max(2, Math.min(4, navigator.hardwareConcurrency));
 const WEIGHTS: Readonly<Partial<Record<Request['stage'], number>>> = {
   decomposition: 1,
   components: 1,
+  rowParts: 1,
+  rebuiltColumn: 1,
+  distances: 2,
+  scoreRelations: 2,
+  replicates: 2,
+  outcome: 3,
+  agreement: 3,
   suitability: 2,
   retention: 3,
 };

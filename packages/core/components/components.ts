@@ -23,6 +23,9 @@ export interface Components {
   readonly heldBy: Float64Array;
   /** Standard deviations of the measures as they were decomposed. */
   readonly sds: Float64Array;
+  /** What was taken off each treated measure, and what it was divided by then. */
+  readonly means: Float64Array;
+  readonly divisors: Float64Array;
   /** What rotation made of the dimensions; null where they stand as they were found. */
   readonly rotation: RotationMade | null;
   /** p × kept: the recipe of a score. v, or what gives rotated scores. */
@@ -93,6 +96,8 @@ function unrotated(prepared: Prepared, decomposition: Decomposition, keep: Keep)
     variances: eigenvalues.slice(0, kept),
     heldBy: decomposition.shares.slice(0, kept),
     sds,
+    means: Float64Array.from(columns, j => prepared.means[j]!),
+    divisors: Float64Array.from(columns, j => prepared.divisors[j]!),
     rotation: null,
     coefficients,
     loadings,

@@ -43,8 +43,8 @@ const mapSchema = z.strictObject({
   /** The strongest columns drawn as arrows. */
   arrows: z.int().min(0).max(MOST_ARROWS).default(0),
   size: z.enum(SIZES).default('same'),
-  /** Share of rows within the limits beyond which a row is marked as odd; null marks none. */
-  odd: z.number().min(0.5).max(0.9999).nullable().default(null),
+  /** Whether rows beyond the limits are marked. */
+  odd: z.boolean().default(false),
 });
 
 /** What a reduction's eigenvalues are those of: as the preparation has it, or one of the two whatever that is. */
@@ -78,6 +78,8 @@ const reductionSchema = z.strictObject({
   /** Loadings below this size fade in the ledger. */
   fade: z.number().min(0).max(1),
   map: mapSchema,
+  /** Share of rows that lie within each limit of distance, were the table normal. */
+  limit: z.number().min(0.5).max(0.9999).default(0.95),
   /** The column that marks repeated rows, and the one whose levels are compared. */
   repeatsBy: z.string().nullable().default(null),
   groupsBy: z.string().nullable().default(null),

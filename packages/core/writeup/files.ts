@@ -62,15 +62,27 @@ export function scoresCsv({ table, names, components }: ReductionOutput): string
   return csv([header, ...body]);
 }
 
-/** Loadings of each measure, the dimension it leads, and the share of its variance that is held. */
+/**
+ * Loadings of each measure, the dimension it leads, and the share of its variance that is held. Where dimensions are
+ * oblique the loadings are the pattern, and the structure stands beside it.
+ */
 export function loadingsCsv({ names, components }: ReductionOutput): string {
-  const { measures, kept, loadings, communalities } = components;
+  const { measures, kept, loadings, structure, communalities, rotation } = components;
   const leads = leadingDimensions(components.correlations);
+  const oblique = rotation !== null && rotation.phi !== null;
+  const header = dimensionHeader(names, kept);
   return csv([
-    ['measure', ...dimensionHeader(names, kept), 'leads', 'communality'],
+    [
+      'measure',
+      ...header,
+      ...(oblique ? header.map(name => `structure, ${name}`) : []),
+      'leads',
+      'communality',
+    ],
     ...measures.map((measure, j) => [
       measure,
       ...entriesOf(loadings.values, measures.length, kept, j),
+      ...(oblique ? entriesOf(structure.values, measures.length, kept, j) : []),
       dimensionName(names, leads[j]! + 1),
       String(communalities[j]),
     ]),
@@ -82,7 +94,7 @@ export function loadingsCsv({ names, components }: ReductionOutput): string {
  * taken off, divided by its divisor, multiplied by the coefficients.
  */
 export function coefficientsCsv({ names, components, account }: ReductionOutput): string {
-  const { measures, kept, coefficients } = components;
+  const { measures, kept, coefficients, means, divisors } = components;
   return csv([
     ['measure', 'transform', 'power', 'mean', 'sd', 'divided by', ...dimensionHeader(names, kept)],
     ...measures.map((measure, j) => {
@@ -92,9 +104,9 @@ export function coefficientsCsv({ names, components, account }: ReductionOutput)
         measure,
         fitted?.transform ?? 'none',
         String(fitted?.power ?? ''),
-        String(account.means[index]),
+        String(means[j]),
         String(account.sds[index]),
-        String(account.divisors[index]),
+        String(divisors[j]),
         ...entriesOf(coefficients.values, measures.length, kept, j),
       ];
     }),

@@ -3,11 +3,11 @@ import { useState } from 'react';
 import { preparationOf } from '@wold/core/recipe/run';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { count } from '../../charts/format';
-import { Word } from '../../controls/Word';
+import { ChoiceWord, NumberWord, Word } from '../../controls/Word';
 import { useComponents } from '../../results/stages';
 import { withReduction } from '../../store/studySlice';
 import { useEdit, useRecipe } from '../../store/useStudy';
-import { ScaleWord } from '../preparation/PreparationBrief';
+import { basisName } from '../preparation/PreparationBrief';
 import styles from './DimensionsBrief.module.css';
 
 /** Principal components of the correlations of 20 measures, keep 3. */
@@ -23,11 +23,96 @@ export function DimensionsBrief({ reduction }: { reduction: Reduction }) {
 export function ReductionWords({ reduction }: { reduction: Reduction }) {
   return (
     <>
-      Principal components of the <ScaleWord asBasis /> of <MeasuresWord reduction={reduction} />, keep{' '}
-      <KeepWord reduction={reduction} />
+      Principal components of the <BasisWord reduction={reduction} /> of{' '}
+      <MeasuresWord reduction={reduction} />, keep <KeepWord reduction={reduction} />, rotate{' '}
+      <RotationWord reduction={reduction} />
     </>
   );
 }
+
+/** What is decomposed: as question 2 scales the measures, or one of the two whatever that is. */
+function BasisWord({ reduction }: { reduction: Reduction }) {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const { scale } = recipe.preparation;
+  return (
+    <ChoiceWord
+      settles="What is decomposed"
+      value={reduction.basis}
+      word={reduction.basis === 'prepared' ? basisName(scale) : reduction.basis}
+      choices={[
+        {
+          value: 'prepared' as const,
+          name: `as prepared: ${basisName(scale)}`,
+          when: 'Follows the scale of question 2, with all other reductions that do.',
+        },
+        {
+          value: 'correlations' as const,
+          name: 'correlations',
+          when: 'Every measure counts alike, whatever its unit and spread.',
+        },
+        {
+          value: 'covariances' as const,
+          name: 'covariances',
+          when: 'Measures of one unit: those that vary more count for more.',
+        },
+      ]}
+      onChoose={basis => edit(withReduction(recipe, reduction.id, { basis }), `basis ${reduction.id}`)}
+    />
+  );
+}
+
+function RotationWord({ reduction }: { reduction: Reduction }) {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const { rotation } = reduction;
+  const set = (change: Partial<Reduction['rotation']>) =>
+    edit(
+      withReduction(recipe, reduction.id, { rotation: { ...rotation, ...change } }),
+      `rotation ${reduction.id}`,
+    );
+  return (
+    <>
+      <ChoiceWord
+        settles="How the kept dimensions are rotated"
+        value={rotation.method}
+        choices={ROTATION_WORDS}
+        onChoose={method => set({ method })}
+      />
+      {rotation.method === 'promax' && (
+        <>
+          {' of power '}
+          <NumberWord
+            settles="Power of the oblique rotation"
+            value={rotation.power}
+            least={2}
+            most={8}
+            why="Higher powers make small loadings smaller and dimensions more correlated; 4 is usual (Hendrickson and White 1964)."
+            onNumber={power => set({ power: Math.round(power) })}
+          />
+        </>
+      )}
+    </>
+  );
+}
+
+const ROTATION_WORDS = [
+  {
+    value: 'none' as const,
+    name: 'not at all',
+    when: 'Each dimension holds as much as it can; to map rows and to part signal from noise.',
+  },
+  {
+    value: 'varimax' as const,
+    name: 'by varimax',
+    when: 'Fewer measures lead on each dimension, which stay uncorrelated; easier to name.',
+  },
+  {
+    value: 'promax' as const,
+    name: 'obliquely by promax',
+    when: 'Dimensions may correlate: where what they stand for does.',
+  },
+];
 
 function KeepWord({ reduction }: { reduction: Reduction }) {
   const { value } = useComponents(reduction);

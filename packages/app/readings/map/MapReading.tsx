@@ -1,24 +1,34 @@
 import { useCallback, useMemo, useState } from 'react';
 import type { Components } from '@wold/core/components/components';
-import type { Reduction } from '@wold/core/recipe/schema';
+import type { Distances } from '@wold/core/components/distances';
+import type { Reduction, RowMap as MapSettings } from '@wold/core/recipe/schema';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
 import { fileStem } from '@wold/core/writeup/files';
 import { ChartHost, type Size } from '../../charts/ChartHost';
 import type { Chart } from '../../charts/echarts';
-import { percent } from '../../charts/format';
+import { figure, percent } from '../../charts/format';
 import { rowName } from '../../lens/rowName';
-import { useComponents } from '../../results/stages';
+import { useComponents, useDistances } from '../../results/stages';
 import { useAppSelector } from '../../store/store';
 import { useTable } from '../../store/TableContext';
 import { useRecipe, useSelection } from '../../store/useStudy';
 import { useMode } from '../../theme/ThemeMode';
-import { Resulting } from '../Problem';
+import { ProblemNote, Resulting } from '../Problem';
+import { oddRows } from '../trust/odd';
+import { mapArrows } from './biplot';
+import { sizesOf } from './sizes';
 import { MapSurface } from './MapSurface';
 import { mapOption } from './mapOption';
 import { pointsOf } from './points';
 import { useColouring } from './useColouring';
 import { wholeView, type View } from './view';
 import styles from './MapReading.module.css';
+
+/** What arrows are on a map of that spread. */
+function spreadName({ rotation }: Components, spread: MapSettings['spread']): string {
+  if (rotation !== null || spread === 'standardised') return 'are loadings';
+  return spread === 'scores' ? 'are coefficients' : 'are between coefficients and loadings';
+}
 
 /** Where does each row sit? The rows on two dimensions. */
 export function MapReading({ reduction }: { reduction: Reduction }) {
@@ -31,28 +41,57 @@ export function MapReading({ reduction }: { reduction: Reduction }) {
       </p>
     );
   }
+  const { odd, size } = reduction.map;
+  const Shown = odd || size === 'squared-cosine' ? MapWithDistances : RowMap;
   return (
-    <Resulting reading={components}>{value => <RowMap reduction={reduction} components={value} />}</Resulting>
+    <Resulting reading={components}>
+      {value => <Shown reduction={reduction} components={value} distances={null} />}
+    </Resulting>
   );
 }
 
-function RowMap({ reduction, components }: { reduction: Reduction; components: Components }) {
+interface RowMapProps {
+  readonly reduction: Reduction;
+  readonly components: Components;
+  /** Null where they are not wanted, or not there yet. */
+  readonly distances: Distances | null;
+}
+
+function MapWithDistances({ reduction, components }: RowMapProps) {
+  const { value, problem } = useDistances(reduction);
+  return (
+    <>
+      {problem !== null && <ProblemNote problem={problem} />}
+      <RowMap reduction={reduction} components={components} distances={value} />
+    </>
+  );
+}
+
+function RowMap({ reduction, components, distances }: RowMapProps) {
   const table = useTable();
   const recipe = useRecipe();
   const selection = useSelection();
   const isolated = useAppSelector(state => state.study.isolated);
   const { tokens } = useMode();
   const by = useColouring(reduction, components);
-  const { x, y } = reduction.map;
-  const points = useMemo(() => pointsOf(components, x, y, by), [components, x, y, by]);
+  const { map } = reduction;
+  const { x, y } = map;
+  const points = useMemo(() => pointsOf(components, map, by), [components, map, by]);
+  const arrows = useMemo(() => mapArrows(components, points, map), [components, points, map]);
+  const sizes = useMemo(() => sizesOf(components, distances, map), [components, distances, map]);
+  const beyond = useMemo(() => oddRows(distances), [distances]);
+  const marked = useMemo(() => {
+    const at = (rows: ReadonlySet<number>) => [...points.rows.keys()].filter(i => rows.has(points.rows[i]!));
+    return map.odd ? { far: at(beyond.far), off: at(beyond.off) } : { far: [], off: [] };
+  }, [points, beyond, map.odd]);
   const [size, setSize] = useState<Size>({ width: 0, height: 0 });
   // A zoom holds for the points it was made on.
   const [zoom, setZoom] = useState<{ points: unknown; view: View } | null>(null);
   const whole = useMemo(() => wholeView(points.x, points.y, size), [points, size]);
   const view = zoom !== null && zoom.points === points.x ? zoom.view : whole;
   const axisName = useCallback(
-    (d: number) => `${dimensionName(reduction.names, d)}, ${percent(components.shares[d - 1]!, 1)}`,
-    [reduction.names, components.shares],
+    (d: number) => `${dimensionName(reduction.names, d)}, ${percent(components.heldBy[d - 1]!, 1)}`,
+    [reduction.names, components.heldBy],
   );
   const xd = Math.min(x, components.kept);
   const yd = Math.min(y, components.kept);
@@ -66,12 +105,15 @@ function RowMap({ reduction, components }: { reduction: Reduction; components: C
           selected: new Set(selection.rows),
           xName: axisName(xd),
           yName: points.flat ? '' : axisName(yd),
+          sizes,
+          arrows: arrows.arrows,
+          ...marked,
         },
         at.width === size.width && at.height === size.height ? view : wholeView(points.x, points.y, at),
         tokens,
         at,
       ),
-    [points, by, isolated, selection.rows, axisName, xd, yd, view, size, tokens],
+    [points, by, isolated, selection.rows, axisName, xd, yd, view, size, tokens, sizes, arrows, marked],
   );
   const onChart = useCallback(
     (_: Chart, at: Size) => setSize(now => (now.width === at.width && now.height === at.height ? now : at)),
@@ -108,6 +150,16 @@ function RowMap({ reduction, components }: { reduction: Reduction; components: C
           onView={next => setZoom(next === null ? null : { points: points.x, view: next })}
         />
       </ChartHost>
+      {(map.odd || map.arrows > 0) && (
+        <p className={`${styles.key} soft small`}>
+          {map.arrows > 0 && `arrows ${spreadName(components, map.spread)}, × ${figure(arrows.times, 3)}`}
+          {map.arrows > 0 && map.odd && ' · '}
+          {map.odd &&
+            (distances === null
+              ? 'measuring distances …'
+              : `△ far out within the dimensions: ${marked.far.length} · □ off the dimensions: ${marked.off.length}`)}
+        </p>
+      )}
       {points.flat && (
         <p className={`${styles.flat} soft small`}>
           One dimension is kept: rows stand above each other by group, only to part them.

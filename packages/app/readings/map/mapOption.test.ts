@@ -45,6 +45,10 @@ function optionOf(
     selected: new Set(more.selected ?? []),
     xName: 'Lime, 40 %',
     yName: 'Temper, 20 %',
+    sizes: null,
+    arrows: [],
+    far: [],
+    off: [],
   };
   return mapOption(content, view, light, size) as unknown as Option;
 }

@@ -1,10 +1,12 @@
 import type { Size } from '../../charts/ChartHost';
 import type { ChartOption } from '../../charts/echarts';
-import { figure } from '../../charts/format';
+import { figure, shortName } from '../../charts/format';
+import { placeLabels } from '../../charts/placeLabels';
 import type { Tokens } from '../../theme/tokens';
 import type { Colouring } from './colouring';
 import type { Points } from './points';
-import { ranges, type View } from './view';
+import type { MapArrow } from './biplot';
+import { ranges, toPixel, type View } from './view';
 
 interface MapContent {
   readonly points: Points;
@@ -14,13 +16,20 @@ interface MapContent {
   readonly selected: ReadonlySet<number>;
   readonly xName: string;
   readonly yName: string;
+  /** From 0 to 1 for each point, or null where all are alike. */
+  readonly sizes: Float64Array | null;
+  readonly arrows: readonly MapArrow[];
+  /** Points beyond the limit of T², and of Q. */
+  readonly far: readonly number[];
+  readonly off: readonly number[];
 }
 
 /** The scatter of rows on two dimensions, equal units both ways, coloured and shaped by group. */
 export function mapOption(content: MapContent, view: View, tokens: Tokens, size: Size): ChartOption {
-  const { points, colouring, isolated, selected } = content;
+  const { points, colouring, isolated, selected, sizes } = content;
   const n = points.rows.length;
-  const dot = n > 20_000 ? 3 : n > 4000 ? 4.5 : n > 1000 ? 6.5 : 9;
+  const plain = n > 20_000 ? 3 : n > 4000 ? 4.5 : n > 1000 ? 6.5 : 9;
+  const dot = sizes === null ? plain : (index: number) => plain * (0.4 + 1.1 * Math.sqrt(sizes[index]!));
   const { x, y } = ranges(view, size);
   const text = { color: tokens.inkSoft, fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 12 };
   const axis = {
@@ -85,13 +94,99 @@ export function mapOption(content: MapContent, view: View, tokens: Tokens, size:
         type: 'scatter',
         silent: true,
         symbol: 'circle',
-        symbolSize: dot + 8,
+        symbolSize: plain + 8,
         itemStyle: { color: 'transparent', borderColor: tokens.sward, borderWidth: 2 },
         data: [...indices, ...placed].filter(index => selected.has(points.rows[index]!)).map(at),
         z: 5,
       },
+      oddSeries('triangle', content.far, at, plain + 9, tokens),
+      oddSeries('rect', content.off, at, plain + 6, tokens),
+      ...arrowSeries(content.arrows, view, size, tokens),
     ],
   };
+}
+
+/** An outline about rows beyond a limit, by a shape of its own. */
+function oddSeries(
+  symbol: 'triangle' | 'rect',
+  indices: readonly number[],
+  at: (index: number) => number[],
+  symbolSize: number,
+  tokens: Tokens,
+) {
+  return {
+    type: 'scatter' as const,
+    silent: true,
+    symbol,
+    symbolSize,
+    itemStyle: { color: 'transparent', borderColor: tokens.gorse, borderWidth: 1.8 },
+    data: indices.map(at),
+    z: 4,
+  };
+}
+
+/** Columns as arrows from the centre, with names that do not meet. */
+function arrowSeries(arrows: readonly MapArrow[], view: View, size: Size, tokens: Tokens) {
+  if (arrows.length === 0) return [];
+  const fontSize = 12.5;
+  const [cx, cy] = toPixel(view, size, 0, 0);
+  const labels = arrows.map(({ measure, x, y }) => {
+    const [px, py] = toPixel(view, size, x, y);
+    return { x: px, y: py, text: shortName(measure, 22) };
+  });
+  const sides = placeLabels(
+    labels,
+    { x: cx, y: cy },
+    { fontSize, distance: 4, bounds: { left: 8, right: size.width - 8, top: 8, bottom: size.height - 8 } },
+  );
+  return [
+    {
+      type: 'lines' as const,
+      coordinateSystem: 'cartesian2d' as const,
+      symbol: ['none', 'arrow'],
+      symbolSize: 8,
+      silent: true,
+      z: 6,
+      lineStyle: { color: tokens.ink, width: 1.4, opacity: 0.9 },
+      data: arrows.map(({ x, y }) => ({ coords: [[0, 0], [x, y]] })), // prettier-ignore
+    },
+    {
+      type: 'scatter' as const,
+      silent: true,
+      symbolSize: 1,
+      z: 7,
+      itemStyle: { color: 'transparent', opacity: 1 },
+      data: arrows.flatMap(({ x, y }, index) => {
+        const position = sides[index];
+        if (position === null || position === undefined) return [];
+        return {
+          value: [x, y],
+          label: {
+            show: true,
+            formatter: labels[index]!.text,
+            position,
+            distance: 4,
+            color: tokens.ink,
+            fontWeight: 600,
+            fontSize,
+            fontFamily: 'Atkinson Hyperlegible Next Variable',
+            textBorderColor: tokens.paper,
+            textBorderWidth: 3,
+          },
+        };
+      }),
+    },
+  ];
+}
+
+/** The size of all points, or of each by its index. */
+type Dot = number | ((index: number) => number);
+
+const sizeAt = (dot: Dot, index: number): number => (typeof dot === 'number' ? dot : dot(index));
+
+function drawn(dot: Dot, indices: readonly number[], weight: number) {
+  if (typeof dot === 'number') return dot * weight;
+  return (_: unknown, { dataIndex }: { dataIndex: number }) => dot(indices[dataIndex]!) * weight;
 }
 
 /** Ticks as numbers with a true minus, but for those too near an end to stand whole. */
@@ -106,7 +201,7 @@ function placedSeries(
   points: Points,
   placed: readonly number[],
   at: (index: number) => number[],
-  dot: number,
+  dot: Dot,
   tokens: Tokens,
 ) {
   return {
@@ -124,7 +219,7 @@ function placedSeries(
       return {
         value: at(index),
         symbol: group?.style.symbol.replace('emptyCircle', 'circle') ?? 'circle',
-        symbolSize: dot,
+        symbolSize: sizeAt(dot, index),
         itemStyle: { color: tokens.paper, borderColor: colour, borderWidth: 2 },
       };
     }),
@@ -137,25 +232,26 @@ function groupSeries(
   points: Points,
   indices: readonly number[],
   at: (index: number) => number[],
-  dot: number,
+  dot: Dot,
   tokens: Tokens,
 ) {
   const shared = { type: 'scatter' as const, silent: true, z: 3 };
   if (colouring.kind === 'levels') {
     return colouring.groups.map(group => {
       const shown = isolated.length === 0 || isolated.includes(group.code);
+      const own = indices.filter(index => colouring.codeOf(points.rows[index]!) === group.code);
       return {
         ...shared,
         name: group.name,
         symbol: group.style.symbol,
-        symbolSize: dot * group.style.weight,
+        symbolSize: drawn(dot, own, group.style.weight),
         itemStyle: {
           color: group.style.colour,
           opacity: shown ? 0.85 : 0.08,
           borderColor: group.code < 0 ? group.style.colour : tokens.paper,
           borderWidth: group.code < 0 ? 1.5 : 0.6,
         },
-        data: indices.filter(index => colouring.codeOf(points.rows[index]!) === group.code).map(at),
+        data: own.map(at),
       };
     });
   }
@@ -163,7 +259,7 @@ function groupSeries(
   return [
     {
       ...shared,
-      symbolSize: dot,
+      symbolSize: drawn(dot, indices, 1),
       itemStyle: {
         color: ({ dataIndex }: { dataIndex: number }) => colourOf(points.rows[dataIndex]!),
         opacity: 0.9,

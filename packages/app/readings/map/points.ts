@@ -1,5 +1,6 @@
 import { columnOf } from '@wold/core/algebra/matrix';
 import type { Components } from '@wold/core/components/components';
+import type { RowMap } from '@wold/core/recipe/schema';
 import type { Colouring } from './colouring';
 
 /** Where rows are drawn, those in use first; index i is row `rows[i]` of the table. */
@@ -13,14 +14,27 @@ export interface Points {
   readonly flat: boolean;
 }
 
+/** What scores are multiplied by on a map; rotated ones are standardised as they are. */
+export function spreadBy({ rotation, variances }: Components, spread: RowMap['spread'], d: number): number {
+  if (rotation !== null || spread === 'scores') return 1;
+  const sd = Math.sqrt(variances[d]!);
+  return spread === 'standardised' ? 1 / sd : 1 / Math.sqrt(sd);
+}
+
 /** The points of two dimensions, counted from 1; with one dimension kept, groups stand above each other. */
-export function pointsOf(components: Components, x: number, y: number, by: Colouring): Points {
+export function pointsOf(
+  components: Components,
+  { x, y, spread: scaling }: Pick<RowMap, 'x' | 'y' | 'spread'>,
+  by: Colouring,
+): Points {
   const { scores, placedScores, kept } = components;
   const rows = joined(Uint32Array, components.rows, components.placedRows);
   const used = components.rows.length;
   const along = (dimension: number) => {
     const d = Math.min(dimension, kept) - 1;
-    return joined(Float64Array, columnOf(scores, d), columnOf(placedScores, d));
+    const times = spreadBy(components, scaling, d);
+    const all = joined(Float64Array, columnOf(scores, d), columnOf(placedScores, d));
+    return times === 1 ? all : all.map(score => score * times);
   };
   const across = along(x);
   if (kept > 1) return { rows, x: across, y: along(y), used, flat: false };

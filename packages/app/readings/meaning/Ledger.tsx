@@ -10,22 +10,37 @@ import { selected, withDimensionName } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useEdit, useRecipe, useSelection } from '../../store/useStudy';
 import { POORLY_HELD, THIN } from '../dimensions/cost';
+import type { PlacedColumn } from './placedColumns';
+import { quantityOf, type Quantity } from './quantity';
 import styles from './Ledger.module.css';
 
 const ROW_HEIGHT = 24;
 /** More dimensions than this are not read side by side. */
 const MOST_DIMENSIONS = 40;
 
+interface LedgerProps {
+  readonly reduction: Reduction;
+  readonly components: Components;
+  readonly quantity: Quantity;
+  /** Columns that are placed on the dimensions, with their correlations. */
+  readonly placed: readonly PlacedColumn[];
+}
+
 /**
- * The ledger: columns by dimensions, each loading a number on a diverging bar; ordered by leading dimension and size.
- * Below the threshold cells fade. Loadings stand as correlations of measures with dimensions, whatever the scale.
+ * The ledger: columns by dimensions, each entry a number on a diverging bar; ordered by leading dimension and size.
+ * Cells whose correlation is below the threshold fade. Placed columns stand at its foot.
  */
-export function Ledger({ reduction, components }: { reduction: Reduction; components: Components }) {
+export function Ledger({ reduction, components, quantity, placed }: LedgerProps) {
   const recipe = useRecipe();
   const edit = useEdit();
   const dispatch = useAppDispatch();
   const selection = useSelection();
-  const { measures, kept, correlations, communalities, shares } = components;
+  const { measures, kept, correlations, communalities, heldBy } = components;
+  const {
+    values: figures,
+    full,
+    write,
+  } = useMemo(() => quantityOf(components, quantity), [components, quantity]);
   const shown = Math.min(kept, MOST_DIMENSIONS);
   const order = useMemo(() => ledgerOrder(correlations), [correlations]);
   const leads = useMemo(() => leadingDimensions(correlations), [correlations]);
@@ -67,7 +82,7 @@ export function Ledger({ reduction, components }: { reduction: Reduction; compon
                   aria-label={`Dimension ${d + 1}, in the lens`}
                   onClick={() => dispatch(selected({ dimension: d + 1 }))}
                 >
-                  {d + 1} · {percent(shares[d]!, 1)} ·{' '}
+                  {d + 1} · {percent(heldBy[d]!, 1)} ·{' '}
                   <span className={counts[d]! < THIN ? styles.thin : undefined}>
                     {counts[d]} {counts[d] === 1 ? 'leads' : 'lead'}
                     {counts[d]! < THIN && ', thin'}
@@ -120,8 +135,10 @@ export function Ledger({ reduction, components }: { reduction: Reduction; compon
                   return (
                     <td key={d} data-faded={faded}>
                       <span className={styles.cell}>
-                        <span className={styles.value}>{coefficient(value)}</span>
-                        <DivergingBar value={value} faded={faded} />
+                        <span className={styles.value}>
+                          {write(figures.values[d * measures.length + j]!)}
+                        </span>
+                        <DivergingBar value={figures.values[d * measures.length + j]! / full} faded={faded} />
                       </span>
                     </td>
                   );
@@ -141,6 +158,33 @@ export function Ledger({ reduction, components }: { reduction: Reduction; compon
             );
           })}
           {below > 0 && <tr style={{ height: below }} aria-hidden="true" />}
+          {placed.map(({ column, correlations: values }) => (
+            <tr
+              key={`placed ${column}`}
+              data-placed="true"
+              data-chosen={selection.columns.includes(column)}
+              onClick={event => select(column, event)}
+            >
+              <th scope="row" className={styles.measure}>
+                <button type="button" title={column} aria-label={column}>
+                  {shortName(column, kept > 3 ? 14 : 22)}
+                </button>
+                <span className={styles.placed}>placed</span>
+              </th>
+              {[...values].slice(0, shown).map((value, d) => (
+                <td key={d} data-faded={!(Math.abs(value) >= reduction.fade)}>
+                  <span className={styles.cell}>
+                    <span className={styles.value}>{Number.isNaN(value) ? '–' : coefficient(value)}</span>
+                    <DivergingBar
+                      value={Number.isNaN(value) ? 0 : value}
+                      faded={!(Math.abs(value) >= reduction.fade)}
+                    />
+                  </span>
+                </td>
+              ))}
+              <td className={styles.held} title="correlations; not among the measures that are reduced" />
+            </tr>
+          ))}
         </tbody>
       </table>
       {shown < kept && (

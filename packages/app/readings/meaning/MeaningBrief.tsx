@@ -3,12 +3,14 @@ import { fixed } from '../../charts/format';
 import { Word } from '../../controls/Word';
 import { ReductionWords } from '../dimensions/DimensionsBrief';
 import { FadeSlider } from './FadeSlider';
+import { PlacedWord } from './PlacedWord';
 
 /** Principal components of …, keep 3; fade loadings under 0.40. */
 export function MeaningBrief({ reduction }: { reduction: Reduction }) {
   return (
     <>
-      <ReductionWords reduction={reduction} />; fade loadings under{' '}
+      <ReductionWords reduction={reduction} />; place <PlacedWord reduction={reduction} />; fade loadings
+      under{' '}
       <Word
         settles="The size under which loadings fade"
         panel={() => (

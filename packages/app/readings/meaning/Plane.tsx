@@ -24,7 +24,7 @@ const MOST_ARROWS = 150;
 export function Plane({ reduction, components, small = false }: PlaneProps) {
   const { tokens } = useMode();
   const { columns: chosen } = useSelection();
-  const { kept, measures, correlations, shares } = components;
+  const { kept, measures, correlations, heldBy } = components;
   const [axes, setAxes] = useState<readonly [number, number]>([1, 2]);
   const [x, y] = [Math.min(axes[0], kept), Math.min(axes[1], kept)];
   const arrows = useMemo((): Arrow[] => {
@@ -37,8 +37,8 @@ export function Plane({ reduction, components, small = false }: PlaneProps) {
     return [...longest, ...all.filter(arrow => chosen.includes(arrow.measure) && !longest.includes(arrow))];
   }, [measures, correlations, kept, x, y, chosen]);
   const axisName = useCallback(
-    (d: number) => `${dimensionName(reduction.names, d)}, ${percent(shares[d - 1]!, 1)}`,
-    [reduction.names, shares],
+    (d: number) => `${dimensionName(reduction.names, d)}, ${percent(heldBy[d - 1]!, 1)}`,
+    [reduction.names, heldBy],
   );
   const option = useCallback(
     (size: Size) =>

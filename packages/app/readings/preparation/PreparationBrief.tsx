@@ -176,31 +176,17 @@ export function basisName(scale: string): string {
   return scale === 'unit-variance' ? 'correlations' : 'covariances';
 }
 
-/** The scale of the measures, which also says what is decomposed. */
-export function ScaleWord({ asBasis = false }: { asBasis?: boolean }) {
+/** The scale of the measures, which also says what is decomposed where a reduction does not. */
+function ScaleWord() {
   const recipe = useRecipe();
   const edit = useEdit();
   const { scale } = recipe.preparation;
   return (
     <ChoiceWord
-      settles={asBasis ? 'What is decomposed' : 'How measures are made comparable'}
+      settles="How measures are made comparable"
       value={scale}
-      choices={
-        asBasis
-          ? SCALE_WORDS.map(word => ({
-              ...word,
-              name:
-                word.value === 'unit-variance'
-                  ? 'correlations'
-                  : `${basisName(word.value)}, measures brought to ${word.name}`,
-            }))
-          : SCALE_WORDS
-      }
-      {...(asBasis ? { word: basisName(scale) } : {})}
+      choices={SCALE_WORDS}
       onChoose={value => edit(withPreparation(recipe, { scale: value }), 'scale')}
-      note={
-        asBasis ? 'This is the scale of question 2: it holds for every reduction of the study.' : undefined
-      }
     />
   );
 }

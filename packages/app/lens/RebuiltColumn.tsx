@@ -1,0 +1,31 @@
+import { useMemo } from 'react';
+import { correlation } from '@wold/core/use/scoreRelations';
+import type { Reduction } from '@wold/core/recipe/schema';
+import { count, percent } from '../charts/format';
+import { useComponents, useRebuiltColumn } from '../results/stages';
+import { Scatter } from './Scatter';
+import styles from './Lens.module.css';
+
+const MOST_POINTS = 800;
+
+/** A measure as the kept dimensions rebuild it, against what it is. */
+export function RebuiltColumn({ hand, measure }: { hand: Reduction; measure: string }) {
+  const { value, stale } = useRebuiltColumn(hand, measure);
+  const { value: components } = useComponents(hand);
+  const points = useMemo(() => {
+    if (value === null) return [];
+    const step = Math.max(1, Math.ceil(value.rows.length / MOST_POINTS));
+    return [...value.treated.keys()]
+      .filter(i => i % step === 0 && !Number.isNaN(value.treated[i]!))
+      .map(i => [value.treated[i]!, value.rebuilt[i]!] as const);
+  }, [value]);
+  if (value === null || components === null || stale || points.length === 0) return null;
+  const r = correlation(value.treated, value.rebuilt);
+  return (
+    <>
+      <h3 className={styles.section}>Rebuilt from {count(components.kept, 'dimension')}</h3>
+      <Scatter points={points} x="treated" y="rebuilt" equal />
+      {!Number.isNaN(r) && <p className="soft small">{percent(r * r)} of its variance is held.</p>}
+    </>
+  );
+}
