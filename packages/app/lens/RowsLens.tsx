@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { useNavigate } from 'react-router';
+import { useLocation, useNavigate } from 'react-router';
 import type { Account } from '@wold/core/preparation/prepare';
 import type { RowLeftOut } from '@wold/core/preparation/chooseRows';
 import { levelAt, textAt, type LevelColumn } from '@wold/core/table/column';
@@ -32,6 +32,7 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
   const navigate = useNavigate();
   const { id } = useStudy();
   const { value: account } = useAccount();
+  const judging = useLocation().pathname.endsWith('/trust');
   return (
     <div>
       <div className={styles.head}>
@@ -44,8 +45,9 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
       </div>
       {rows.length === 1 ? (
         <>
+          {judging && <RowFit row={rows[0]!} />}
           <OneRow row={rows[0]!} account={account} />
-          <RowFit row={rows[0]!} />
+          {!judging && <RowFit row={rows[0]!} />}
         </>
       ) : (
         <ManyRows rows={rows} account={account} />

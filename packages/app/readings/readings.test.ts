@@ -111,6 +111,8 @@ describe('the scree', () => {
         average: 1,
         against: [{ name: 'random data', values: Float64Array.of(1.4, 1.1, 0.9, 0.6) }],
         averageName: 'eigenvalue 1',
+        log: false,
+        cumulative: false,
       },
       light,
       size,

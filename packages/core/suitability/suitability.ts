@@ -21,6 +21,8 @@ export interface MeasureSuitability {
   readonly smc: number;
   readonly skewness: number;
   readonly kurtosis: number;
+  /** Share of its treated entries, over the rows used, that are 0; NaN where there are no rows. */
+  readonly zeros: number;
 }
 
 export interface Suitability {
@@ -201,7 +203,15 @@ function measureSuitability(
     with: prepared.measures[mate]!,
     smc: inverse === null ? NaN : 1 - 1 / entry(inverse, j, j),
     ...shape,
+    zeros: zeroShare(prepared, values, j),
   };
+}
+
+/** The share of a measure's treated entries that are 0. */
+function zeroShare({ means, sds, divisors }: Prepared, values: Float64Array, j: number): number {
+  const zero = -means[j]! / divisors[j]!;
+  const close = (1e-9 * sds[j]!) / divisors[j]!;
+  return values.reduce((count, value) => count + Number(Math.abs(value - zero) < close), 0) / values.length;
 }
 
 function shareRelated(correlations: Matrix): number {

@@ -1,5 +1,6 @@
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { holding } from '@wold/core/dimensions/rules';
 import { preparationOf } from '@wold/core/recipe/run';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { count } from '../../charts/format';
@@ -136,6 +137,9 @@ function KeepPanel({ reduction, kept, close }: { reduction: Reduction; kept: num
   const most = value?.eigenvalues.length ?? 1;
   const [text, setText] = useState(String(kept));
   const number = Number(text);
+  const [shareText, setShareText] = useState('');
+  const share = Number(shareText.replace(',', '.'));
+  const shareFits = shareText.trim() !== '' && share >= 1 && share <= 100;
   const fits = Number.isInteger(number) && number >= 1 && number <= most;
   const keep = (wanted: Reduction['keep']) => {
     edit(withReduction(recipe, reduction.id, { keep: wanted }), `keep ${reduction.id}`);
@@ -159,6 +163,26 @@ function KeepPanel({ reduction, kept, close }: { reduction: Reduction; kept: num
           onFocus={event => event.target.select()}
           onChange={event => setText(event.target.value)}
           slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+        />
+      </form>
+      <form
+        onSubmit={event => {
+          event.preventDefault();
+          if (shareFits && value !== null) keep(holding(value.shares, share / 100));
+        }}
+      >
+        <TextField
+          label="or as many as hold this share, in per cent"
+          fullWidth
+          value={shareText}
+          error={shareText !== '' && !shareFits}
+          helperText={
+            shareFits && value !== null
+              ? `That is ${count(holding(value.shares, share / 100), 'dimension')}. Enter keeps it.`
+              : 'From 1 to 100.'
+          }
+          onChange={event => setShareText(event.target.value)}
+          slotProps={{ htmlInput: { inputMode: 'decimal' } }}
         />
       </form>
       <button type="button" className="action" onClick={() => keep('above-average')}>

@@ -1,4 +1,4 @@
-import { useCallback, useMemo } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import type { Components } from '@wold/core/components/components';
 import { averageEigenvalue } from '@wold/core/dimensions/aboveAverage';
 import type { Reduction } from '@wold/core/recipe/schema';
@@ -14,10 +14,11 @@ import { useEdit, useRecipe, useSelection } from '../../store/useStudy';
 import { useMode } from '../../theme/ThemeMode';
 import { Figures } from '../Figures';
 import { Resulting } from '../Problem';
+import { basisName } from '../preparation/PreparationBrief';
 import { costOf } from './cost';
 import { CutLine } from './CutLine';
 import { Votes } from './Votes';
-import { againstLine, screeOption, shownDimensions } from './screeOption';
+import { againstLine, logHelps, screeOption, shownDimensions } from './screeOption';
 import styles from './DimensionsReading.module.css';
 
 /** How many dimensions? The scree with a cut line, the eigenvalues, and what the cut costs. */
@@ -39,7 +40,7 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
   const { value: account } = useAccount();
   const cost = useMemo(() => costOf(components), [components]);
   const average = averageEigenvalue(eigenvalues);
-  const scaled = account?.scale !== 'centre';
+  const basis = reduction.basis === 'prepared' ? (account?.scale ?? 'unit-variance') : reduction.basis;
   const rank = eigenvalues.reduce((n, value) => n + Number(value > 0), 0);
   const shown = shownDimensions(eigenvalues.length, kept);
 
@@ -47,7 +48,11 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
 
   const retention = useRetention(reduction);
   const found = retention.value;
-  const onCorrelations = account?.scale === 'unit-variance';
+  const onCorrelations = basis === 'unit-variance' || basis === 'correlations';
+  const helps = logHelps(eigenvalues, kept);
+  const [log, setLog] = useState<boolean | null>(null);
+  const [cumulative, setCumulative] = useState(false);
+  const asLog = log ?? helps;
   const against = useMemo(
     () =>
       // Random data and sticks are of correlations; on another scale they are no match.
@@ -75,11 +80,13 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
           average,
           against,
           averageName: isOne ? 'eigenvalue 1' : `average ${figure(average)}`,
+          log: asLog,
+          cumulative,
         },
         tokens,
         size,
       ),
-    [eigenvalues, shares, kept, average, isOne, tokens, against],
+    [eigenvalues, shares, kept, average, isOne, tokens, against, asLog, cumulative],
   );
   const numbers = useCallback((): string[][] => {
     if (account === null) return [];
@@ -95,7 +102,7 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
       <div>
         <h2 className={styles.heading}>{heading(kept, cost.held)}</h2>
         <p className="soft small">
-          Eigenvalues of the {scaled ? 'correlations' : 'covariances'} of{' '}
+          Eigenvalues of the {onCorrelations ? 'correlations' : basisName(basis)} of{' '}
           {measures.length.toLocaleString('en')} measures in {components.rows.length.toLocaleString('en')}{' '}
           rows.
           {shown < eigenvalues.length && ` The first ${shown} of ${eigenvalues.length} are drawn.`} {note}
@@ -104,19 +111,33 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
       <Votes reduction={reduction} retention={retention} kept={wanted} most={rank} onCut={cut} />
       <div className={styles.pictures}>
         <div className={styles.scree}>
-          {against.length > 0 && (
-            <ul className={styles.legend} aria-label="Held against">
-              {against.map(({ name }, index) => {
-                const { color, type, width } = againstLine(index, tokens);
-                return (
-                  <li key={name}>
-                    <span style={{ borderTop: `${width}px ${type} ${color}` }} />
-                    {name}
-                  </li>
-                );
-              })}
-            </ul>
-          )}
+          <ul className={styles.legend} aria-label="Held against">
+            {against.map(({ name }, index) => {
+              const { color, type, width } = againstLine(index, tokens);
+              return (
+                <li key={name}>
+                  <span style={{ borderTop: `${width}px ${type} ${color}` }} />
+                  {name}
+                </li>
+              );
+            })}
+            <li>
+              <label>
+                <input
+                  type="checkbox"
+                  checked={cumulative}
+                  onChange={event => setCumulative(event.target.checked)}
+                />
+                running share
+              </label>
+            </li>
+            <li>
+              <label>
+                <input type="checkbox" checked={asLog} onChange={event => setLog(event.target.checked)} />
+                log scale
+              </label>
+            </li>
+          </ul>
           <ChartHost
             label="Scree: eigenvalues by dimension"
             fileStem={`${fileStem(reduction.name)}-scree`}

@@ -21,15 +21,36 @@ interface Scree {
   readonly averageName: string;
   /** Eigenvalues of random data and of a broken stick, where they are known and of the same kind. */
   readonly against: readonly { readonly name: string; readonly values: Float64Array }[];
+  /** Whether eigenvalues stand on a logarithmic scale, and whether their running share is drawn too. */
+  readonly log: boolean;
+  readonly cumulative: boolean;
+}
+
+/** A first eigenvalue this many times the last one shown hides the others on a linear scale. */
+const STEEP = 60;
+
+/** Whether a logarithmic scale helps: the last eigenvalues shown are too small to be told apart beside the first. */
+export function logHelps(eigenvalues: Float64Array, kept: number): boolean {
+  const last = eigenvalues[shownDimensions(eigenvalues.length, kept) - 1] ?? 0;
+  return last > 0 && eigenvalues[0]! / last > STEEP;
 }
 
 /** The scree: eigenvalues by dimension, those kept filled, with the average drawn in and the rest shaded. */
 export function screeOption(scree: Scree, tokens: Tokens, { width, height }: Size): ChartOption {
   const { eigenvalues, shares, kept } = scree;
   const shown = shownDimensions(eigenvalues.length, kept);
-  const points = Array.from({ length: shown }, (_, d) => [d + 1, eigenvalues[d]!]);
+  const drawn = (value: number) => !scree.log || value > 0;
+  const points = Array.from({ length: shown }, (_, d) => [d + 1, eigenvalues[d]!] as const).filter(
+    ([, value]) => drawn(value),
+  );
+  const least = points.reduce((low, [, value]) => Math.min(low, value), Infinity);
+  let running = 0;
+  const sums = Array.from({ length: shown }, (_, d) => [d + 1, 100 * (running += shares[d]!)]);
   const text = { color: tokens.inkSoft, fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 12 };
-  const labelled = shareLabels(eigenvalues, kept, height - SCREE_MARGIN.top - SCREE_MARGIN.bottom);
+  // On a logarithmic scale heights say nothing of room.
+  const labelled = scree.log
+    ? new Set<number>()
+    : shareLabels(eigenvalues, kept, height - SCREE_MARGIN.top - SCREE_MARGIN.bottom);
   return {
     grid: { ...SCREE_MARGIN, outerBoundsMode: 'none' },
     xAxis: {
@@ -46,18 +67,45 @@ export function screeOption(scree: Scree, tokens: Tokens, { width, height }: Siz
       nameGap: 24,
       nameTextStyle: text,
     },
-    yAxis: {
-      type: 'value',
-      min: 0,
-      name: 'eigenvalue',
-      nameGap: 12,
-      nameTextStyle: { ...text, align: 'left', padding: [0, 0, 0, -30] },
-      axisLabel: text,
-      axisLine: { show: false },
-      axisTick: { show: false },
-      splitLine: { lineStyle: { color: tokens.rule, opacity: 0.7 } },
-    },
+    yAxis: [
+      {
+        type: scree.log ? 'log' : 'value',
+        min: scree.log ? least / 1.3 : 0,
+        name: scree.log ? 'eigenvalue, log scale' : 'eigenvalue',
+        nameGap: 12,
+        nameTextStyle: { ...text, align: 'left', padding: [0, 0, 0, -30] },
+        axisLabel: text,
+        axisLine: { show: false },
+        axisTick: { show: false },
+        splitLine: { lineStyle: { color: tokens.rule, opacity: 0.7 } },
+      },
+      {
+        type: 'value',
+        min: 0,
+        max: 100,
+        show: scree.cumulative,
+        interval: 25,
+        axisLabel: { ...text, inside: true, formatter: (value: number) => (value === 0 ? '' : `${value} %`) },
+        axisLine: { show: false },
+        axisTick: { show: false },
+        splitLine: { show: false },
+      },
+    ],
     series: [
+      ...(scree.cumulative
+        ? [
+            {
+              type: 'line' as const,
+              name: 'running share',
+              yAxisIndex: 1,
+              data: sums,
+              symbol: 'none',
+              silent: true,
+              lineStyle: { color: tokens.sward, width: 1.4, type: 'dotted' as const },
+              z: 1,
+            },
+          ]
+        : []),
       {
         type: 'line',
         data: points,
@@ -94,7 +142,9 @@ export function screeOption(scree: Scree, tokens: Tokens, { width, height }: Siz
       ...scree.against.map(({ name, values }, index) => ({
         type: 'line' as const,
         name,
-        data: [...values.subarray(0, shown)].map((value, d) => [d + 1, value]),
+        data: [...values.subarray(0, shown)]
+          .map((value, d) => [d + 1, value] as const)
+          .filter(([, value]) => drawn(value)),
         symbol: 'none',
         silent: true,
         lineStyle: againstLine(index, tokens),

@@ -16,7 +16,17 @@ export interface MapArrows {
   readonly times: number;
 }
 
-/** How far into the spread of the rows the longest arrow reaches. */
+/** The least and the largest number, and 0 where all lie on one side of it. */
+function ends(values: Float64Array): readonly [number, number] {
+  let [least, most] = [0, 0];
+  for (const value of values) {
+    least = Math.min(least, value);
+    most = Math.max(most, value);
+  }
+  return [least, most];
+}
+
+/** How far into the spread of the rows the arrows reach. */
 const REACH = 0.85;
 
 /**
@@ -43,9 +53,14 @@ export function mapArrows(components: Components, points: Points, map: RowMap): 
     .sort((a, b) => strength(b) - strength(a) || a - b)
     .slice(0, map.arrows)
     .map(j => ({ measure: measures[j]!, x: at(j, axes[0]), y: at(j, axes[1]) }));
-  const longest = Math.max(...strongest.map(({ x, y }) => Math.sqrt(x * x + y * y)), 0);
-  const size = (values: Float64Array) => values.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
-  const room = points.flat ? size(points.x) : Math.max(size(points.x), size(points.y));
-  const times = longest > 0 && room > 0 ? (REACH * room) / longest : 1;
+  const across = ends(points.x);
+  const up = ends(points.y);
+  // As far as the rows reach in each arrow's direction.
+  const rooms = strongest.flatMap(({ x, y }) => [
+    ...(x === 0 ? [] : [(x > 0 ? across[1] : across[0]) / x]),
+    ...(y === 0 ? [] : [(y > 0 ? up[1] : up[0]) / y]),
+  ]);
+  const room = Math.min(...rooms.filter(value => value > 0));
+  const times = Number.isFinite(room) ? REACH * room : 1;
   return { arrows: strongest.map(({ measure, x, y }) => ({ measure, x: x * times, y: y * times })), times };
 }

@@ -4,7 +4,7 @@ import type { Reduction } from '@wold/core/recipe/schema';
 import type { LevelRelation, NumberRelation } from '@wold/core/use/scoreRelations';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
 import { DivergingBar } from '../../charts/DivergingBar';
-import { coefficient, figure, fixed, percent } from '../../charts/format';
+import { coefficient, fixed, percent } from '../../charts/format';
 import { useScoreRelations } from '../../results/stages';
 import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
@@ -104,9 +104,7 @@ function Groups({
                 ) : (
                   <>
                     <span className={styles.figure}>{percent(between[d]!)}</span>{' '}
-                    <span className="soft small">
-                      between, F {fixed(f[d]!, 1)}, p {pWords(p[d]!)}
-                    </span>
+                    <span className="soft small">between, p {pWords(p[d]!)}</span>
                   </>
                 )}
               </td>
@@ -119,7 +117,7 @@ function Groups({
               {names.map((name, d) => (
                 <td key={name}>
                   <span className={styles.cell}>
-                    <span className={styles.figure}>{figure(means[d]!, 2)}</span>
+                    <span className={styles.figure}>{fixed(means[d]!, 2)}</span>
                     <DivergingBar value={means[d]! / spread[d]! / 2} />
                   </span>
                 </td>

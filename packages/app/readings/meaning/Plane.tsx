@@ -8,6 +8,7 @@ import { fixed, percent } from '../../charts/format';
 import { useSelection } from '../../store/useStudy';
 import { useMode } from '../../theme/ThemeMode';
 import { angleBetween, angleInWords } from './angle';
+import { usePlacedColumns, type PlacedColumn } from './placedColumns';
 import { planeOption, type Arrow } from './planeOption';
 import styles from './Plane.module.css';
 
@@ -21,7 +22,26 @@ interface PlaneProps {
 const MOST_ARROWS = 150;
 
 /** The plane of two dimensions with measures as arrows, and the angle between two that are selected. */
-export function Plane({ reduction, components, small = false }: PlaneProps) {
+export function Plane(props: PlaneProps) {
+  return props.reduction.placed.length === 0 ? (
+    <Arrows {...props} placed={NO_COLUMNS} />
+  ) : (
+    <ArrowsAndPlaced {...props} />
+  );
+}
+
+const NO_COLUMNS: readonly PlacedColumn[] = [];
+
+function ArrowsAndPlaced(props: PlaneProps) {
+  return <Arrows {...props} placed={usePlacedColumns(props.reduction)} />;
+}
+
+function Arrows({
+  reduction,
+  components,
+  small = false,
+  placed,
+}: PlaneProps & { readonly placed: readonly PlacedColumn[] }) {
   const { tokens } = useMode();
   const { columns: chosen } = useSelection();
   const { kept, measures, correlations, heldBy } = components;
@@ -31,11 +51,23 @@ export function Plane({ reduction, components, small = false }: PlaneProps) {
     const p = measures.length;
     const at = (d: number, j: number) => correlations.values[(d - 1) * p + j]!;
     const all = measures.map((measure, j) => ({ measure, x: at(x, j), y: kept > 1 ? at(y, j) : 0 }));
-    if (all.length <= MOST_ARROWS) return all;
+    const beside = placed
+      .map(({ column, correlations: own }) => ({
+        measure: column,
+        x: own[x - 1]!,
+        y: kept > 1 ? own[y - 1]! : 0,
+        placed: true,
+      }))
+      .filter(arrow => !Number.isNaN(arrow.x) && !Number.isNaN(arrow.y));
+    if (all.length <= MOST_ARROWS) return [...all, ...beside];
     const length = (arrow: Arrow) => Math.hypot(arrow.x, arrow.y);
     const longest = all.toSorted((a, b) => length(b) - length(a)).slice(0, MOST_ARROWS);
-    return [...longest, ...all.filter(arrow => chosen.includes(arrow.measure) && !longest.includes(arrow))];
-  }, [measures, correlations, kept, x, y, chosen]);
+    return [
+      ...longest,
+      ...all.filter(arrow => chosen.includes(arrow.measure) && !longest.includes(arrow)),
+      ...beside,
+    ];
+  }, [measures, correlations, kept, x, y, chosen, placed]);
   const axisName = useCallback(
     (d: number) => `${dimensionName(reduction.names, d)}, ${percent(heldBy[d - 1]!, 1)}`,
     [reduction.names, heldBy],

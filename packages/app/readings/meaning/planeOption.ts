@@ -9,6 +9,8 @@ export interface Arrow {
   /** Correlations with the two dimensions of the plane. */
   readonly x: number;
   readonly y: number;
+  /** Whether it is placed on the dimensions and has no part in them. */
+  readonly placed?: boolean;
 }
 
 interface PlaneContent {
@@ -86,7 +88,9 @@ export function planeOption(content: PlaneContent, tokens: Tokens, { width, heig
           ],
           lineStyle: isChosen(arrow)
             ? { color: tokens.sward, width: 2.4, opacity: 1 }
-            : { color: tokens.inkSoft, width: 1.1, opacity: 0.75 },
+            : arrow.placed
+              ? { color: tokens.harebell, width: 1.3, opacity: 1, type: 'dashed' as const }
+              : { color: tokens.inkSoft, width: 1.1, opacity: 0.75 },
         })),
       },
       {

@@ -173,7 +173,7 @@ function ReversedWords() {
 /** What is decomposed, by the scale of the measures. */
 export function basisName(scale: string): string {
   if (scale === 'none') return 'cross-products about zero';
-  return scale === 'unit-variance' ? 'correlations' : 'covariances';
+  return scale === 'unit-variance' || scale === 'correlations' ? 'correlations' : 'covariances';
 }
 
 /** The scale of the measures, which also says what is decomposed where a reduction does not. */

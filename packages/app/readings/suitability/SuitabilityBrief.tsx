@@ -14,6 +14,11 @@ const KINDS: readonly { value: CorrelationKind; name: string; when: string }[] =
     name: 'Spearman’s rank correlations',
     when: 'Only the order counts: bent relations, few marks, stray values.',
   },
+  {
+    value: 'polychoric',
+    name: 'polychoric correlations',
+    when: 'Ordered categories that were cut from something even: few answers on a scale, many at one end.',
+  },
 ];
 
 /** Relate measures by Pearson's correlations; doubt a measure whose adequacy is under .5, … */

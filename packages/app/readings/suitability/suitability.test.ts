@@ -13,6 +13,7 @@ const measure = (name: string, more: Partial<MeasureSuitability> = {}): MeasureS
   smc: 0.5,
   skewness: 0,
   kurtosis: 0,
+  zeros: 0,
   ...more,
 });
 const found = (more: Partial<Suitability> = {}): Suitability => ({

@@ -20,6 +20,51 @@ const FEW_RELATED = 0.2;
 /** A small p as people write it. */
 export const pWords = (p: number): string => (p < 0.001 ? '<\u00a0.001' : fixed(p, 3).replace(/^0/, ''));
 
+/** A measure with more zeros than this is mostly empty. */
+const MOSTLY_ZEROS = 0.5;
+const SKEWED = 2;
+const PEAKED = 7;
+
+function zerosVerdict({ measures }: Suitability): Verdict {
+  const known = measures.filter(({ zeros }) => !Number.isNaN(zeros));
+  const all = known.reduce((sum, { zeros }) => sum + zeros, 0) / known.length;
+  const empty = known.filter(({ zeros }) => zeros > MOSTLY_ZEROS);
+  return {
+    name: 'Zeros',
+    value: known.length === 0 ? '–' : `${percent(all)}; ${empty.length} of ${known.length} mostly zeros`,
+    guides: true,
+    good: known.length === 0 ? null : empty.length === 0,
+    follows:
+      known.length === 0
+        ? 'The table has no rows to count them in.'
+        : empty.length === 0
+          ? 'Too few to matter.'
+          : `Shared zeros pass for likeness: for counts choose row proportions, Hellinger or log ratios in question 2 (most in ${[...empty].sort((a, b) => b.zeros - a.zeros)[0]!.measure}).`,
+    rule: 'no measure with more than half zeros (a rule of thumb)',
+  };
+}
+
+function shapeVerdict({ measures }: Suitability): Verdict {
+  const known = measures.filter(({ skewness }) => !Number.isNaN(skewness));
+  const far = known.filter(
+    ({ skewness, kurtosis }) => Math.abs(skewness) > SKEWED || Math.abs(kurtosis) > PEAKED,
+  );
+  const worst = [...far].sort((a, b) => Math.abs(b.skewness) - Math.abs(a.skewness))[0];
+  return {
+    name: 'Normality of each measure',
+    value: known.length === 0 ? '–' : `${far.length} of ${known.length} far from it`,
+    guides: true,
+    good: known.length === 0 ? null : far.length === 0,
+    follows:
+      worst === undefined
+        ? known.length === 0
+          ? 'The table has no rows to judge by.'
+          : 'Any extraction may be used as far as single measures go.'
+        : `A few rows may rule the correlations (most skewed: ${worst.measure}): transform in question 2, relate by ranks, or for factors extract by principal axis or minimum residual.`,
+    rule: '|skewness| under 2, |excess kurtosis| under 7 (West, Finch and Curran 1995)',
+  };
+}
+
 /** The verdicts over all measures. */
 export function verdictsOf(found: Suitability, doubts: readonly Doubt[]): Verdict[] {
   const p = found.measures.length;
@@ -100,6 +145,8 @@ export function verdictsOf(found: Suitability, doubts: readonly Doubt[]): Verdic
           : 'Most measures go their own way: expect many thin dimensions.',
       rule: 'a fifth of the pairs or more (a rule of thumb)',
     },
+    zerosVerdict(found),
+    shapeVerdict(found),
     {
       name: 'Normality of all together',
       value:
