@@ -128,7 +128,7 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
                   checked={cumulative}
                   onChange={event => setCumulative(event.target.checked)}
                 />
-                running share
+                running share, of 100 %
               </label>
             </li>
             <li>

@@ -1,6 +1,6 @@
 import type { Size } from '../../charts/ChartHost';
 import type { ChartOption } from '../../charts/echarts';
-import { percent } from '../../charts/format';
+import { figure, percent } from '../../charts/format';
 import type { Tokens } from '../../theme/tokens';
 
 /** Pixels that the scree keeps free around its plot; the cut line is placed by them. */
@@ -71,10 +71,14 @@ export function screeOption(scree: Scree, tokens: Tokens, { width, height }: Siz
       {
         type: scree.log ? 'log' : 'value',
         min: scree.log ? least / 1.3 : 0,
-        name: scree.log ? 'eigenvalue, log scale' : 'eigenvalue',
+        name: 'eigenvalue',
         nameGap: 12,
         nameTextStyle: { ...text, align: 'left', padding: [0, 0, 0, -30] },
-        axisLabel: text,
+        axisLabel: {
+          ...text,
+          formatter: (value: number) => figure(value, 2),
+          showMinLabel: !scree.log,
+        },
         axisLine: { show: false },
         axisTick: { show: false },
         splitLine: { lineStyle: { color: tokens.rule, opacity: 0.7 } },
@@ -83,12 +87,7 @@ export function screeOption(scree: Scree, tokens: Tokens, { width, height }: Siz
         type: 'value',
         min: 0,
         max: 100,
-        show: scree.cumulative,
-        interval: 25,
-        axisLabel: { ...text, inside: true, formatter: (value: number) => (value === 0 ? '' : `${value} %`) },
-        axisLine: { show: false },
-        axisTick: { show: false },
-        splitLine: { show: false },
+        show: false,
       },
     ],
     series: [
