@@ -2,7 +2,7 @@ import { arrangementOf } from '@wold/core/recipe/arrangementOf';
 import { fitRecipe } from '@wold/core/recipe/fresh';
 import { componentsOf, compute, preparationOf } from '@wold/core/recipe/run';
 import { writeRecipe, type Recipe } from '@wold/core/recipe/schema';
-import { arrange } from '@wold/core/table/arrange';
+import { arrangeWithScores, scoreColumnsOf } from '@wold/core/recipe/scoreColumns';
 import type { Table } from '@wold/core/table/table';
 import { reductionFiles, type OutputFile } from '@wold/core/writeup/files';
 
@@ -19,7 +19,7 @@ export interface StudyRun {
  */
 export function runStudy(recipe: Recipe, source: Table): StudyRun {
   const fitted = fitRecipe(recipe, source);
-  const table = arrange(source, arrangementOf(fitted));
+  const table = arrangeWithScores(source, { ...arrangementOf(fitted), scores: scoreColumnsOf(fitted) });
   const memo = new Map<string, unknown>();
   const account = compute(table, { stage: 'account', preparation: preparationOf(fitted) }, undefined, memo);
   const aside = account.measuresSetAside

@@ -14,6 +14,7 @@ import { useAppDispatch, useAppSelector } from '../store/store';
 import { TableContext } from '../store/TableContext';
 import { tableOf } from '../workers/tablesAtHand';
 import { Frame } from './Frame';
+import { useScoredTable } from './useScoredTable';
 import styles from './StudyPage.module.css';
 
 /** Opens the study of the address and shows one of its questions. */
@@ -56,7 +57,9 @@ export function StudyPage() {
       current = false;
     };
   }, [wanted]);
-  const table = useArranged(source !== null && source.key === wanted ? source : null, open?.recipe ?? null);
+  const recipe = open?.recipe ?? null;
+  const arranged = useArranged(source !== null && source.key === wanted ? source : null, recipe);
+  const table = useScoredTable(arranged, recipe);
 
   const question = questionAt(route);
   if (question === undefined) return <Navigate to={`/study/${id}/table`} replace />;

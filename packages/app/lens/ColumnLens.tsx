@@ -8,7 +8,7 @@ import { coefficient, count, figure } from '../charts/format';
 import { HistogramPicture } from '../charts/HistogramPicture';
 import { useResult } from '../results/useResult';
 import { useAccount, useDescription } from '../results/stages';
-import { selected, withoutMadeColumn, withRoles } from '../store/studySlice';
+import { selected, withFrozenScores, withoutMadeColumn, withRoles } from '../store/studySlice';
 import { useAppDispatch } from '../store/store';
 import { useTable } from '../store/TableContext';
 import { useEdit, useHand, useRecipe, useSelection } from '../store/useStudy';
@@ -41,6 +41,7 @@ export function ColumnLens({ name }: { name: string }) {
   if (column === undefined || description === undefined || said === undefined) return null;
   const { role } = said;
   const made = recipe.made.find(other => other.name === name);
+  const scores = recipe.scores.find(other => other.name === name);
   return (
     <div>
       <div className={styles.head}>
@@ -52,9 +53,13 @@ export function ColumnLens({ name }: { name: string }) {
       <p className="soft small">
         {role}
         {said.aside !== undefined && `: ${said.aside}`}
-        {made === undefined
-          ? `; guessed ${description.guess.role}: ${description.guess.reason}`
-          : `, made from ${made.from}`}
+        {scores !== undefined
+          ? `, scores of dimension ${scores.dimension} of ${
+              recipe.reductions.find(({ id }) => id === scores.reduction)?.name ?? 'a deleted reduction'
+            }, ${scores.frozen === null ? 'kept in step' : 'frozen'}`
+          : made === undefined
+            ? `; guessed ${description.guess.role}: ${description.guess.reason}`
+            : `, made from ${made.from}`}
       </p>
       {said.wording !== undefined && <p className={styles.wording}>{said.wording}</p>}
       {description.kind === 'number' ? (
@@ -90,8 +95,17 @@ export function ColumnLens({ name }: { name: string }) {
         ) : (
           <ColumnAside name={name} />
         )}
-        {description.kind === 'number' && <BinsForm name={name} />}
-        {made !== undefined && (
+        {description.kind === 'number' && scores === undefined && <BinsForm name={name} />}
+        {scores !== undefined && scores.frozen === null && (
+          <button
+            type="button"
+            className="action"
+            onClick={() => edit(withFrozenScores(recipe, name), `scores ${name}`)}
+          >
+            Freeze
+          </button>
+        )}
+        {(made !== undefined || scores !== undefined) && (
           <button
             type="button"
             className="action"

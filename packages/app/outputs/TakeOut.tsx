@@ -1,10 +1,16 @@
 import Popover from '@mui/material/Popover';
 import { useState } from 'react';
-import { writeRecipe } from '@wold/core/recipe/schema';
+import { keptOf } from '@wold/core/recipe/run';
+import { writeRecipe, type Recipe } from '@wold/core/recipe/schema';
+import { dimensionName } from '@wold/core/writeup/dimensionName';
 import { fileStem, reductionFiles, type OutputFile } from '@wold/core/writeup/files';
+import { count } from '../charts/format';
 import { useAccount, useComponents } from '../results/stages';
 import { useTable } from '../store/TableContext';
-import { useHand, useStudy } from '../store/useStudy';
+import { noticed } from '../store/noticeSlice';
+import { useAppDispatch } from '../store/store';
+import { withScoreColumns } from '../store/studySlice';
+import { useEdit, useHand, useStudy } from '../store/useStudy';
 import { saveText } from './save';
 import styles from './TakeOut.module.css';
 
@@ -36,19 +42,37 @@ export function TakeOut() {
         transformOrigin={{ vertical: 'top', horizontal: 'right' }}
         slotProps={{ paper: { role: 'dialog', 'aria-label': 'Take out', sx: { mt: 0.5 } } }}
       >
-        {anchor !== null && <Files />}
+        {anchor !== null && <Files close={() => setAnchor(null)} />}
       </Popover>
     </>
   );
 }
 
-function Files() {
+function Files({ close }: { close: () => void }) {
+  const edit = useEdit();
+  const dispatch = useAppDispatch();
   const { recipe, name } = useStudy();
   const hand = useHand();
   const table = useTable();
   const account = useAccount();
   const components = useComponents(hand);
   const ready = account.value !== null && components.value !== null && !account.stale && !components.stale;
+
+  function putIn(frozen: boolean): void {
+    const { kept } = components.value!;
+    const names = Array.from({ length: kept }, (_, d) =>
+      hand.names[String(d + 1)] === undefined ? `${hand.name} ${d + 1}` : dimensionName(hand.names, d + 1),
+    );
+    const request = frozen ? keptOf(recipe, hand) : null;
+    edit(withScoreColumns(recipe, hand, names, request as Recipe['scores'][number]['frozen']), 'scores');
+    dispatch(
+      noticed({
+        kind: 'done',
+        text: `${count(kept, 'column')} of scores put at the table’s end: ${names.join(', ')}.`,
+      }),
+    );
+    close();
+  }
 
   function fileOf(kind: string): OutputFile | undefined {
     if (account.value === null || components.value === null) return undefined;
@@ -83,6 +107,21 @@ function Files() {
           <span className="soft small">{what}</span>
         </button>
       ))}
+      {table.matrix === null && (
+        <>
+          <p className="soft small">
+            Into the table, as columns that colour, filter and can be reduced again
+          </p>
+          <button type="button" disabled={!ready} onClick={() => putIn(false)}>
+            <strong>Scores, kept in step</strong>
+            <span className="soft small">they follow the reduction when it changes</span>
+          </button>
+          <button type="button" disabled={!ready} onClick={() => putIn(true)}>
+            <strong>Scores, frozen</strong>
+            <span className="soft small">they stay as they are now, whatever becomes of it</span>
+          </button>
+        </>
+      )}
       <p className="soft small">The whole study</p>
       <button
         type="button"

@@ -1,5 +1,6 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { freshReduction } from '@wold/core/recipe/fresh';
+import { scoreColumnsOf } from '@wold/core/recipe/scoreColumns';
 import type { Recipe, Reduction, RowMap } from '@wold/core/recipe/schema';
 import type { Role } from '@wold/core/table/role';
 import type { QuestionRoute } from '../readings/questions';
@@ -157,7 +158,56 @@ export function withMadeColumn(recipe: Recipe, made: Recipe['made'][number]): Re
   return {
     ...recipe,
     made: [...others, made],
-    columns: known ? recipe.columns : [...recipe.columns, { name: made.name, role: 'label' }],
+    // Columns of scores stay last.
+    columns: known
+      ? recipe.columns
+      : recipe.columns.toSpliced(recipe.columns.length - recipe.scores.length, 0, {
+          name: made.name,
+          role: 'label',
+        }),
+  };
+}
+
+/**
+ * The recipe with the scores of a reduction's kept dimensions as columns of the table. They colour and filter at once;
+ * a role makes them measures. The reduction itself leaves them out.
+ *
+ * @param names of the dimensions, in their order
+ * @param frozen what they depend on now, where they are not to follow the reduction
+ */
+export function withScoreColumns(
+  recipe: Recipe,
+  reduction: Reduction,
+  names: readonly string[],
+  frozen: Recipe['scores'][number]['frozen'],
+): Recipe {
+  const taken = new Set(recipe.columns.map(({ name }) => name));
+  const added = names.map((wanted, d) => {
+    let name = wanted;
+    for (let number = 2; taken.has(name); number++) name = `${wanted} (${number})`;
+    taken.add(name);
+    return { name, reduction: reduction.id, dimension: d + 1, frozen };
+  });
+  const without = [...reduction.without, ...added.map(({ name }) => name)];
+  return withReduction(
+    {
+      ...recipe,
+      scores: [...recipe.scores, ...added],
+      columns: [...recipe.columns, ...added.map(({ name }) => ({ name, role: 'label' as const }))],
+    },
+    reduction.id,
+    { without },
+  );
+}
+
+/** The recipe with a column of scores frozen as it is now. */
+export function withFrozenScores(recipe: Recipe, name: string): Recipe {
+  const request = scoreColumnsOf(recipe).find(score => score.name === name)?.request ?? null;
+  return {
+    ...recipe,
+    scores: recipe.scores.map(score =>
+      score.name === name ? { ...score, frozen: request as typeof score.frozen } : score,
+    ),
   };
 }
 
@@ -168,6 +218,7 @@ export function withoutMadeColumn(recipe: Recipe, name: string): Recipe {
   return {
     ...recipe,
     made: recipe.made.filter(made => !gone.has(made.name)),
+    scores: recipe.scores.filter(score => !gone.has(score.name)),
     columns: recipe.columns.filter(column => !gone.has(column.name)),
     reductions: recipe.reductions.map(reduction =>
       reduction.map.colour !== null && gone.has(reduction.map.colour)

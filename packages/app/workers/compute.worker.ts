@@ -1,7 +1,7 @@
 import { expose, transfer } from 'comlink';
 import { problemData, type ProblemData } from '@wold/core/problem';
-import { compute, shareSimulations, type Request, type Results } from '@wold/core/recipe/run';
-import { arrange } from '@wold/core/table/arrange';
+import { compute, shareSimulations, type Memo, type Request, type Results } from '@wold/core/recipe/run';
+import { arrangeWithScores } from '@wold/core/recipe/scoreColumns';
 import { blobSource } from '@wold/core/table/fileSource';
 import { readTable } from '@wold/core/table/readTable';
 import type { ReadingChoices, Table } from '@wold/core/table/table';
@@ -17,6 +17,10 @@ const PROGRESS_EVERY = 80;
 
 const tables = new Map<string, Table>();
 const results = new Map<string, unknown>();
+const memo: Memo = {
+  get: key => results.get(key),
+  set: (key, result) => keep(results, key, result, RESULTS_KEPT),
+};
 
 /** What is known of a table that a file was read into. */
 export interface ReadTable {
@@ -64,10 +68,6 @@ const worker = {
     const known = await tableAtHand(table);
     if (known === undefined) return null;
     return outcome(async () => {
-      const memo = {
-        get: (key: string) => results.get(key),
-        set: (key: string, result: unknown) => keep(results, key, result, RESULTS_KEPT),
-      };
       const host = { progress: seldom(progress), elsewhere };
       if (request.stage === 'retention') await shareSimulations(known, request, host, memo);
       return compute(known, request, host, memo);
@@ -84,7 +84,7 @@ async function tableAtHand({ key, arranged }: Pick<Table, 'key' | 'arranged'>): 
   if (source === undefined) return undefined;
   keep(tables, sourceKey, source, TABLES_KEPT);
   if (arranged === null) return source;
-  const table = arrange(source, arranged.by);
+  const table = arrangeWithScores(source, arranged.by, memo);
   keep(tables, key, table, TABLES_KEPT);
   return table;
 }

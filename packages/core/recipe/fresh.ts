@@ -3,9 +3,9 @@ import { PLAIN_PREPARATION } from '../preparation/prepare';
 import { PLAIN_RETENTION } from '../dimensions/retention';
 import { PLAIN_SUITABILITY } from '../suitability/doubt';
 import { canHaveRole, guessRole } from '../table/role';
-import { arrange } from '../table/arrange';
 import type { Table } from '../table/table';
 import { arrangementOf } from './arrangementOf';
+import { arrangeWithScores, scoreColumnsOf } from './scoreColumns';
 import type { Recipe, Reduction } from './schema';
 import { Problem } from '../problem';
 
@@ -25,6 +25,7 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
     reading,
     columns,
     made: [],
+    scores: [],
     preparation: { ...atRest, rowsAside: { of: table.fileKey, rows: [] }, off: [] },
     suitability: { ...PLAIN_SUITABILITY },
     reductions: [freshReduction('components-1', 'Components', firstColour(table, columns))],
@@ -45,6 +46,7 @@ export function rereadRecipe(
   const known = new Map(recipe.columns.map(column => [column.name, column]));
   const sources = new Set(table.columns.map(column => column.name));
   const made = recipe.made.filter(({ from }) => sources.has(from));
+  // Scores of rows that may have become others are let go.
   const names = new Set(made.map(({ name }) => name));
   const columns = fresh.columns.map((column, index) => {
     const old = known.get(column.name);
@@ -57,6 +59,7 @@ export function rereadRecipe(
     reading,
     columns: [...columns, ...recipe.columns.filter(({ name }) => names.has(name))],
     made,
+    scores: [],
     preparation: { ...recipe.preparation, rowsAside: sameRows ? rowsAside : { ...rowsAside, rows: [] } },
   };
 }
@@ -90,7 +93,7 @@ export function freshReduction(id: string, name: string, colour: string | null):
  */
 export function fitRecipe(recipe: Recipe, table: Table): Recipe {
   const known = new Map(recipe.columns.map(column => [column.name, column]));
-  const made = new Set(recipe.made.map(column => column.name));
+  const made = new Set([...recipe.made, ...recipe.scores].map(column => column.name));
   const sources = new Set(recipe.made.map(column => column.from));
   const needed = recipe.columns
     .filter(({ name, role }) => !made.has(name) && (role !== 'aside' || sources.has(name)))
@@ -108,7 +111,7 @@ export function fitRecipe(recipe: Recipe, table: Table): Recipe {
     ...recipe.columns.filter(column => made.has(column.name)),
   ];
   const fitted = { ...recipe, columns };
-  const arranged = arrange(table, arrangementOf(fitted));
+  const arranged = arrangeWithScores(table, { ...arrangementOf(fitted), scores: scoreColumnsOf(fitted) });
   const unfit = arranged.columns.filter((column, index) => !canHaveRole(column, columns[index]!.role));
   if (unfit.length > 0) {
     throw new Problem(

@@ -129,6 +129,66 @@ const conditionSchema = z.union([
 export const STEPS = ['set aside', 'filter', 'repeats', 'fill', 'reverse', 'outliers', 'transform'] as const;
 export type Step = (typeof STEPS)[number];
 
+const preparationFields = {
+  /** Rows set aside by hand, by their place in the table of that key, counted from 0. */
+  rowsAside: z.strictObject({
+    of: z.string(),
+    rows: z.array(
+      z.strictObject({
+        row: z.int().min(0),
+        reason: z.string().max(LONGEST_REASON),
+        placed: z.boolean().default(false),
+      }),
+    ),
+  }),
+  /** Rows that do not meet all of these are left out; rows that meet any of the others are only placed. */
+  only: z.array(conditionSchema).default([]),
+  supplementary: z.array(conditionSchema).default([]),
+  repeats: z.enum(REPEAT_RULES).default('keep'),
+  repeatKeys: z.array(z.string()).default([]),
+  missing: z.enum(MISSING_RULES),
+  /** Dimensions that fill gaps. */
+  imputation: z.union([z.literal('cross-validated'), z.int().min(1).max(20)]).default(2),
+  /** Share of missing entries above which a measure is set aside; 1 allows any. */
+  gapsAllowed: z.number().min(0).max(1),
+  outliers: z.enum(OUTLIER_RULES),
+  /** From how far an entry is an outlier: interquartile ranges beyond the quartiles, or the robust z score. */
+  reach: z.number().min(0.1).max(20),
+  unfenced: z.array(z.string()),
+  rowTransform: z.enum(ROW_TRANSFORMS),
+  transform: z.enum(COLUMN_TRANSFORMS),
+  transforms: z.record(z.string(), z.enum(COLUMN_TRANSFORMS)),
+  scale: z.enum(SCALES),
+  weighting: z.enum(WEIGHTINGS),
+  /** How many rows a table of correlations or covariances was made from. */
+  cases: z.int().min(3).nullable().default(null),
+  off: z.array(z.enum(STEPS)).default([]),
+};
+
+/** What the kept dimensions of a reduction depended on when its scores were frozen. */
+const keptSchema = z.strictObject({
+  preparation: z
+    .strictObject({
+      ...preparationFields,
+      measures: z.array(z.string()),
+      weight: z.string().nullable(),
+      reversed: z.record(z.string(), scaleEnds.nullable()),
+    })
+    .omit({ off: true }),
+  without: z.array(z.string()),
+  keep: z.union([z.literal('above-average'), z.int().min(1)]),
+  rotation: z.strictObject({ method: z.enum(ROTATIONS), power: z.int().min(2).max(8) }),
+});
+
+const scoreSchema = z.strictObject({
+  name,
+  /** Id of its reduction, and the dimension counted from 1. */
+  reduction: z.string(),
+  dimension: z.int().min(1),
+  /** Null where it is kept in step with the reduction. */
+  frozen: keptSchema.nullable(),
+});
+
 const recipeSchema = z.strictObject({
   format: z.literal('wold recipe'),
   version: z.literal(1),
@@ -153,41 +213,9 @@ const recipeSchema = z.strictObject({
     ),
   /** Columns made from others, in the order they are made. */
   made: z.array(madeSchema).default([]),
-  preparation: z.strictObject({
-    /** Rows set aside by hand, by their place in the table of that key, counted from 0. */
-    rowsAside: z.strictObject({
-      of: z.string(),
-      rows: z.array(
-        z.strictObject({
-          row: z.int().min(0),
-          reason: z.string().max(LONGEST_REASON),
-          placed: z.boolean().default(false),
-        }),
-      ),
-    }),
-    /** Rows that do not meet all of these are left out; rows that meet any of the others are only placed. */
-    only: z.array(conditionSchema).default([]),
-    supplementary: z.array(conditionSchema).default([]),
-    repeats: z.enum(REPEAT_RULES).default('keep'),
-    repeatKeys: z.array(z.string()).default([]),
-    missing: z.enum(MISSING_RULES),
-    /** Dimensions that fill gaps. */
-    imputation: z.union([z.literal('cross-validated'), z.int().min(1).max(20)]).default(2),
-    /** Share of missing entries above which a measure is set aside; 1 allows any. */
-    gapsAllowed: z.number().min(0).max(1),
-    outliers: z.enum(OUTLIER_RULES),
-    /** From how far an entry is an outlier: interquartile ranges beyond the quartiles, or the robust z score. */
-    reach: z.number().min(0.1).max(20),
-    unfenced: z.array(z.string()),
-    rowTransform: z.enum(ROW_TRANSFORMS),
-    transform: z.enum(COLUMN_TRANSFORMS),
-    transforms: z.record(z.string(), z.enum(COLUMN_TRANSFORMS)),
-    scale: z.enum(SCALES),
-    weighting: z.enum(WEIGHTINGS),
-    /** How many rows a table of correlations or covariances was made from. */
-    cases: z.int().min(3).nullable().default(null),
-    off: z.array(z.enum(STEPS)).default([]),
-  }),
+  /** Scores that stand in the table as columns, after all others, in this order. */
+  scores: z.array(scoreSchema).default([]),
+  preparation: z.strictObject(preparationFields),
   /** How the measures' relations are looked at, and from where one is doubtful. */
   suitability: z
     .strictObject({

@@ -24,6 +24,17 @@ export interface ColumnArrangement {
 export interface Arrangement {
   readonly columns: Readonly<Record<string, ColumnArrangement>>;
   readonly made: readonly MadeColumn[];
+  /** Columns of scores that were put beside the others, in their order. */
+  readonly scores?: readonly ScoreColumn[] | undefined;
+}
+
+/** A column that holds the scores of a dimension. */
+export interface ScoreColumn {
+  readonly name: string;
+  /** Counted from 1. */
+  readonly dimension: number;
+  /** What the dimensions depend on, as the recipe asks for them. */
+  readonly request: object;
 }
 
 /**
@@ -53,6 +64,31 @@ export function arrange(table: Table, arrangement: Arrangement): Table {
     columns.push(makeColumn(from, how, table.rows));
   }
   return result;
+}
+
+/**
+ * The table with a column of scores at its end.
+ *
+ * @param rows rows of the table that have a score, and their scores
+ */
+export function withScores(table: Table, score: ScoreColumn, rows: Uint32Array, scores: Float64Array): Table {
+  const values = new Float64Array(table.rows);
+  const missing = new Uint8Array(table.rows).fill(1);
+  rows.forEach((row, index) => {
+    values[row] = scores[index]!;
+    missing[row] = 0;
+  });
+  const gaps = missing.includes(1) ? missing : null;
+  const by = table.arranged?.by ?? { columns: {}, made: [] };
+  return {
+    ...table,
+    key: contentKey(new TextEncoder().encode(`${table.key} ${JSON.stringify(score)}`)),
+    columns: [
+      ...table.columns,
+      { kind: 'number', name: score.name, values, missing: gaps, exceptions: null },
+    ],
+    arranged: { of: table.arranged?.of ?? table.key, by: { ...by, scores: [...(by.scores ?? []), score] } },
+  };
 }
 
 function arrangeColumn(column: Column, how: ColumnArrangement): Column {
