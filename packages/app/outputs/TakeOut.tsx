@@ -110,14 +110,14 @@ function Files({ close }: { close: () => void }) {
       {table.matrix === null && (
         <>
           <p className="soft small">
-            Into the table, as columns that colour, filter and can be reduced again
+            Its scores into the table, as columns that colour, filter and can be reduced again
           </p>
           <button type="button" disabled={!ready} onClick={() => putIn(false)}>
-            <strong>Scores, kept in step</strong>
+            <strong>In step</strong>
             <span className="soft small">they follow the reduction when it changes</span>
           </button>
           <button type="button" disabled={!ready} onClick={() => putIn(true)}>
-            <strong>Scores, frozen</strong>
+            <strong>Frozen</strong>
             <span className="soft small">they stay as they are now, whatever becomes of it</span>
           </button>
         </>

@@ -204,7 +204,7 @@ export function Grid({ table, descriptions, rows }: GridProps) {
                       data-aside={recipe.columns[item.index]!.role === 'aside'}
                       data-active={active.row === line.index && active.column === item.index}
                       style={{ left: ROW_HEAD_WIDTH + item.start, width: item.size }}
-                      title={text.length > 14 ? text.slice(0, 2000) : undefined}
+                      title={titleOf(column, row, text)}
                       onClick={() => setActive(place)}
                     >
                       {missing ? text || '–' : text.slice(0, LONGEST_ENTRY)}
@@ -231,9 +231,19 @@ export function Grid({ table, descriptions, rows }: GridProps) {
 }
 
 /** The entry as it stands, its decimals filled up to the column's so that numbers align. */
+/** The whole entry, where it does not stand whole in its cell. */
+function titleOf(column: Column, row: number, text: string): string | undefined {
+  const whole = textAt(column, row);
+  return whole.length > 14 || text.length < whole.length ? whole.slice(0, 2000) : undefined;
+}
+
+/** Numbers are cut to so many digits on the screen; the whole stands in the file and the title. */
+const LONGEST_NUMBER = 11;
+
 function entryText(column: Column, row: number, description: ColumnDescription | undefined): string {
   const text = textAt(column, row);
   if (description?.kind !== 'number' || isMissing(column, row) || text.includes('e')) return text;
+  if (text.length > LONGEST_NUMBER && text.includes('.')) return String(Number(Number(text).toPrecision(7)));
   const decimals = text.includes('.') ? text.length - text.indexOf('.') - 1 : 0;
   return decimals < description.decimals ? Number(text).toFixed(description.decimals) : text;
 }
