@@ -1,6 +1,7 @@
 import { crossProducts } from '@wold/core/algebra/crossProducts';
 import { zeros, type Matrix } from '@wold/core/algebra/matrix';
 import { seededRandom } from '@wold/core/algebra/random';
+import { randomRounds } from '@wold/core/dimensions/parallelAnalysis';
 import { symmetricEigen } from '@wold/core/algebra/symmetricEigen';
 import { components } from '@wold/core/components/components';
 import { decompose } from '@wold/core/components/decompose';
@@ -12,6 +13,21 @@ export interface Contest {
   readonly name: string;
   readonly ours: () => void;
   readonly plain: () => void;
+}
+
+/** Parallel analysis of n × p by triangular factors, against making and multiplying the rows of every simulation. */
+export function parallelContest(n: number, p: number, simulations: number): Contest {
+  return {
+    name: `parallel analysis, ${simulations} simulations of ${n} × ${p} (plain: from rows)`,
+    ours: () => randomRounds({ n, p, table: null, seed: 1 }, 0, simulations),
+    plain: () => {
+      const { normal } = seededRandom(1);
+      for (let round = 0; round < simulations; round++) {
+        const x = { rows: n, columns: p, values: Float64Array.from({ length: n * p }, normal) };
+        symmetricEigen(crossProducts(x));
+      }
+    },
+  };
 }
 
 /** Principal components of n × p numbers: whole, and its two heavy parts apart. */
@@ -128,4 +144,11 @@ function rotate(a: Float64Array, v: Float64Array, p: number, i: number, j: numbe
     v[i * p + k] = c * u - s * w;
     v[j * p + k] = s * u + c * w;
   }
+}
+
+/** The correlations of n × p and all their eigenpairs, to be timed by themselves: plain loops would take minutes. */
+export function correlationsAndEigen(n: number, p: number): () => void {
+  const { normal } = seededRandom(5);
+  const x = { rows: n, columns: p, values: Float64Array.from({ length: n * p }, normal) };
+  return () => void symmetricEigen(crossProducts(x));
 }

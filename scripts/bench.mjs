@@ -2,10 +2,14 @@ import { bundled } from './bundled.mjs';
 
 // Machines are shared and noisy: each piece is timed in turn with its plain form, and what counts is the ratio.
 const ROUNDS = 3;
-const { componentsContests } = await bundled('bench/components.ts');
+const { componentsContests, correlationsAndEigen, parallelContest } = await bundled('bench/components.ts');
 const { readingContest } = await bundled('bench/reading.ts');
 
-for (const { name, ours, plain } of [...componentsContests(5000, 200), readingContest(5000, 784)]) {
+for (const { name, ours, plain } of [
+  ...componentsContests(5000, 200),
+  parallelContest(1000, 50, 200),
+  readingContest(5000, 784),
+]) {
   const times = { ours: [], plain: [] };
   for (let round = 0; round < ROUNDS; round++) {
     times.ours.push(time(ours));
@@ -16,6 +20,11 @@ for (const { name, ours, plain } of [...componentsContests(5000, 200), readingCo
     `${name}\n  ours ${ms(mine)}, plain ${ms(other)}: ${(other / mine).toFixed(2)} times as fast\n`,
   );
 }
+
+const large = correlationsAndEigen(5000, 500);
+console.log(
+  `correlations and all eigenpairs of 5000 × 500: ${ms(median([time(large), time(large), time(large)]))}\n`,
+);
 
 function time(work) {
   const start = performance.now();

@@ -28,6 +28,8 @@ await new Promise(resolve => server.stdout.once('data', resolve));
 
 try {
   await preparationChanges(written('middling.csv', longCsv(5000, 51)));
+  await smallStudy(written('small.csv', longCsv(500, 51)));
+  await manyMeasures(written('wide.csv', longCsv(1000, 801)));
   console.log('Making the files …');
   const csv = written('pixels.csv', pixelCsv(60_000, 784));
   const parquet = join(folder, 'pixels.parquet');
@@ -87,23 +89,76 @@ async function preparationChanges(path) {
         .getByRole('button', { name: word })
         .click({ timeout: 5000 });
       const button = page.getByRole('dialog').getByRole('button', { name: choice }).last();
-      times.push(
-        await button.evaluate(async element => {
-          const start = performance.now();
-          element.click();
-          for (let calm = 0; calm < 2;) {
-            await new Promise(requestAnimationFrame);
-            calm = document.querySelector('main [aria-busy=true]') === null ? calm + 1 : 0;
-          }
-          return performance.now() - start;
-        }),
-      );
+      times.push(await button.evaluate(answered));
       await page.waitForTimeout(600);
     }
     console.log(
       `5,000 × 50: changes of preparation shown after ${times.map(time => time.toFixed(0)).join(', ')} ms`,
     );
   });
+}
+
+/** How long after each edit of a small study its reading is on the screen. */
+async function smallStudy(path) {
+  await inBrowser(async page => {
+    await page.goto(`http://127.0.0.1:${PORT}/`);
+    await page.getByLabel('Table file').setInputFiles(path);
+    await page.getByRole('grid').waitFor();
+    const times = [];
+    const edits = [
+      ['2', /leave outliers/, /pull outliers in to the fences/],
+      ['2', 'unit variance', /robust spread/],
+      ['2', 'robust spread', /unit variance/],
+      ['3', /Pearson/, /Spearman/],
+      ['5', 'not at all', /varimax/],
+      ['5', 'by varimax', /promax/],
+      ['5', /promax/, 'not at all'],
+      ['6', 'scores', /standardised/],
+    ];
+    let at = null;
+    for (const [question, word, choice] of edits) {
+      if (question !== at) {
+        await page.keyboard.press(question);
+        await page.waitForTimeout(2000);
+        at = question;
+      }
+      await page
+        .getByRole('group', { name: 'Brief' })
+        .getByRole('button', { name: word, exact: typeof word === 'string' })
+        .click();
+      const button = page.getByRole('dialog').getByRole('button', { name: choice }).first();
+      times.push(await button.evaluate(answered));
+      await page.waitForTimeout(800);
+    }
+    console.log(`500 × 50: edits answered after ${times.map(time => time.toFixed(0)).join(', ')} ms`);
+    await page.keyboard.press('4');
+    await page.getByRole('region', { name: 'Votes' }).getByRole('button').first().waitFor();
+  });
+}
+
+/** How long suitability of many measures takes once its question is asked. */
+async function manyMeasures(path) {
+  await inBrowser(async page => {
+    await page.goto(`http://127.0.0.1:${PORT}/`);
+    await page.getByLabel('Table file').setInputFiles(path);
+    await page.getByRole('grid').waitFor();
+    await page.waitForTimeout(8000);
+    const start = performance.now();
+    await page.keyboard.press('3');
+    await page.getByRole('region', { name: 'Strongest pairs' }).waitFor({ timeout: 60_000 });
+    console.log(`1,000 × 800: suitability shown after ${seconds(performance.now() - start)}`);
+  });
+}
+
+/** Clicks, and tells how long it takes until the reading is there. */
+async function answered(element) {
+  const start = performance.now();
+  element.click();
+  for (let calm = 0; calm < 2;) {
+    await new Promise(requestAnimationFrame);
+    calm = document.querySelector('main [aria-busy=true]') === null ? calm + 1 : 0;
+  }
+  return performance.now() - start;
 }
 
 async function bareParse(path) {

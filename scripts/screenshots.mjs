@@ -65,7 +65,19 @@ await page.getByRole('button', { name: 'Zr ppm', exact: true }).click({ modifier
 await shoot('meaning');
 await page.getByRole('button', { name: 'Plane', exact: true }).click();
 await shoot('plane');
+await page.getByRole('button', { name: 'Other columns', exact: true }).click();
+await shoot('others');
+await page.keyboard.press('7');
+await page.getByRole('table', { name: 'Odd rows' }).getByRole('button').first().click();
+await shoot('trust');
+await page.keyboard.press('Escape');
 await page.keyboard.press('6');
+const fill = async (word, text) => {
+  await page.getByRole('group', { name: 'Brief' }).getByRole('button', { name: word }).click();
+  await page.getByRole('dialog').getByRole('textbox').fill(text);
+  await page.keyboard.press('Enter');
+};
+await fill('no arrows', '8');
 const box = await page.getByRole('application').boundingBox();
 const path = [
   [470, 130],

@@ -171,6 +171,7 @@ function implicitQL(q: Float64Array[], d: Float64Array, e: Float64Array, host: H
   let norm = 0;
   for (let i = 0; i < p; i++) norm = Math.max(norm, Math.abs(d[i]!) + Math.abs(e[i]!));
   const negligible = Number.EPSILON * norm * Number.EPSILON;
+  const turns: Turns = { cosines: new Float64Array(TURNS), sines: new Float64Array(TURNS), count: 0 };
   for (let l = 0; l < p; l++) {
     for (let iteration = 0; ; iteration++) {
       let m = l;
@@ -182,7 +183,7 @@ function implicitQL(q: Float64Array[], d: Float64Array, e: Float64Array, host: H
           'Look for measures of extreme size, or bring the measures to unit variance.',
         );
       }
-      sweep(q, d, e, l, m);
+      sweep(q, d, e, l, m, turns);
     }
     if (l % 8 === 0) host.progress(1 - (1 - l / p) ** 2);
   }
@@ -193,7 +194,14 @@ function isNegligible(beside: number, above: number, below: number, floor: numbe
 }
 
 /** One implicit QL sweep over rows l…m, shifted towards the eigenvalue at l. */
-function sweep(q: Float64Array[], d: Float64Array, e: Float64Array, l: number, m: number): void {
+function sweep(
+  q: Float64Array[],
+  d: Float64Array,
+  e: Float64Array,
+  l: number,
+  m: number,
+  turns: Turns,
+): void {
   let g = (d[l + 1]! - d[l]!) / (2 * e[l]!);
   let r = hypotenuse(g, 1);
   g = d[m]! - d[l]! + e[l]! / (g + (g >= 0 ? r : -r));
@@ -208,6 +216,7 @@ function sweep(q: Float64Array[], d: Float64Array, e: Float64Array, l: number, m
     if (r === 0) {
       d[i + 1]! -= shift;
       e[m] = 0;
+      applyTurns(q, i + 1, turns);
       return;
     }
     s = f / r;
@@ -217,7 +226,9 @@ function sweep(q: Float64Array[], d: Float64Array, e: Float64Array, l: number, m
     shift = s * r;
     d[i + 1] = g + shift;
     g = c * r - b;
-    rotate(q[i]!, q[i + 1]!, c, s);
+    turns.cosines[turns.count] = c;
+    turns.sines[turns.count++] = s;
+    if (turns.count === TURNS || i === l) applyTurns(q, i, turns);
   }
   d[l]! -= shift;
   e[l] = g;
@@ -229,6 +240,47 @@ function hypotenuse(x: number, y: number): number {
   const most = Math.max(Math.abs(x), Math.abs(y));
   if (most === 0) return 0;
   return most * Math.sqrt((x / most) * (x / most) + (y / most) * (y / most));
+}
+
+/** Rotations are gathered and done four at a time, so that each row is fetched once for four rows written. */
+const TURNS = 4;
+
+/** Rotations of adjacent rows that are still to be done, each one row further up than the one before. */
+interface Turns {
+  readonly cosines: Float64Array;
+  readonly sines: Float64Array;
+  count: number;
+}
+
+/** @param top the upper row of the last rotation */
+function applyTurns(q: Float64Array[], top: number, turns: Turns): void {
+  const { cosines, sines, count } = turns;
+  turns.count = 0;
+  if (count < TURNS) {
+    for (let turn = 0; turn < count; turn++) {
+      const upper = top + count - 1 - turn;
+      rotate(q[upper]!, q[upper + 1]!, cosines[turn]!, sines[turn]!);
+    }
+    return;
+  }
+  const [r0, r1, r2, r3, r4] = [q[top]!, q[top + 1]!, q[top + 2]!, q[top + 3]!, q[top + 4]!];
+  const c0 = cosines[0]!, c1 = cosines[1]!, c2 = cosines[2]!, c3 = cosines[3]!; // prettier-ignore
+  const s0 = sines[0]!, s1 = sines[1]!, s2 = sines[2]!, s3 = sines[3]!; // prettier-ignore
+  for (let k = 0; k < r0.length; k++) {
+    let low = r4[k]!;
+    let x = r3[k]!;
+    r4[k] = s0 * x + c0 * low;
+    low = c0 * x - s0 * low;
+    x = r2[k]!;
+    r3[k] = s1 * x + c1 * low;
+    low = c1 * x - s1 * low;
+    x = r1[k]!;
+    r2[k] = s2 * x + c2 * low;
+    low = c2 * x - s2 * low;
+    x = r0[k]!;
+    r1[k] = s3 * x + c3 * low;
+    r0[k] = c3 * x - s3 * low;
+  }
 }
 
 function rotate(x: Float64Array, y: Float64Array, c: number, s: number): void {
