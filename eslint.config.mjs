@@ -46,7 +46,7 @@ function hostImports() {
       message: 'Core runs on any host.',
     },
     {
-      group: ['@wold/*', '**/app/**', '**/server/**', '**/cli/**'],
+      group: ['@wold/*', '!@wold/kernels', '!@wold/kernels/*', '**/app/**', '**/server/**', '**/cli/**'],
       message: 'Imports run from the hosts to core.',
     },
   ];

@@ -34,7 +34,8 @@ export async function buildServer({ appFolder, log = false }: ServerOptions): Pr
       useDefaults: false,
       directives: {
         defaultSrc: ["'none'"],
-        scriptSrc: ["'self'"],
+        // The compiled hot loops are WebAssembly.
+        scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
         workerSrc: ["'self'"],
         styleSrc: ["'self'"],
         imgSrc: ["'self'", 'data:', 'blob:'],

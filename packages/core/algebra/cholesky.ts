@@ -1,5 +1,6 @@
+import { crossProducts } from './crossProducts';
 import { dot } from './product';
-import { zeros, type Matrix } from './matrix';
+import type { Matrix } from './matrix';
 
 /** A symmetric matrix parted into independent columns and those that depend on them. */
 export interface Independence {
@@ -85,13 +86,5 @@ export function invertDefinite(matrix: Matrix): { inverse: Matrix; logDeterminan
       turned[j * p + i] = -dot(lower, i * p + j, turned, j * p + j, i - j) / lower[i * p + i]!;
     }
   }
-  const inverse = zeros(p, p);
-  for (let a = 0; a < p; a++) {
-    for (let b = 0; b <= a; b++) {
-      const sum = dot(turned, a * p + a, turned, b * p + a, p - a);
-      inverse.values[a * p + b] = sum;
-      inverse.values[b * p + a] = sum;
-    }
-  }
-  return { inverse, logDeterminant };
+  return { inverse: crossProducts({ rows: p, columns: p, values: turned }), logDeterminant };
 }

@@ -1,14 +1,57 @@
+import { BASE, kernels, type Kernels } from '@wold/kernels/kernels';
 import { quietHost, type Host } from '../host';
 import { zeros, type Matrix } from './matrix';
 
 /** Rows a block: a tile of 4 + 4 columns of this many doubles stays in the nearest cache. */
-const BLOCK = 512;
+const BLOCK = 256;
+/** Products larger than this are not held twice. */
+const MOST_COLUMNS = 6000;
+const FEW = 8;
 
 /**
  * The cross-products XᵀX of the columns of an n × p matrix, as a full symmetric p × p matrix.
- * Works through blocks of rows with tiles of 4 × 4 columns, whose sixteen sums stay in registers.
+ * Works through blocks of rows with tiles of 4 × 4 columns, whose sixteen sums stay in registers; compiled where the
+ * host can, with the same sums in the same order.
  */
 export function crossProducts(x: Matrix, host: Host = quietHost): Matrix {
+  const fast = x.columns < FEW || x.columns > MOST_COLUMNS ? null : kernels();
+  return (fast === null ? null : compiled(x, fast, host)) ?? plain(x, host);
+}
+
+/** Null where there is no room. */
+function compiled(x: Matrix, fast: Kernels, host: Host): Matrix | null {
+  const { rows: n, columns: p } = x;
+  const panels = Math.ceil(p / 4);
+  const line = 4 * panels;
+  const sums = line * line;
+  const memory = fast.room(sums + line * BLOCK);
+  if (memory === null) return null;
+  memory.fill(0, 0, sums);
+  for (let from = 0; from < n; from += BLOCK) {
+    const rows = Math.min(BLOCK, n - from);
+    for (let j = 0; j < line; j++) pack(x, j, from, rows, memory, sums);
+    fast.addProducts(BASE + 8 * sums, panels, rows, BASE);
+    host.progress((from + rows) / n);
+  }
+  const result = zeros(p, p);
+  for (let a = 0; a < p; a++) {
+    for (let b = 0; b <= a; b++) {
+      const sum = memory[a * line + b]!;
+      result.values[a * p + b] = sum;
+      result.values[b * p + a] = sum;
+    }
+  }
+  return result;
+}
+
+/** A column's part of a block into its panel, where four columns stand row by row; zeros beyond the last column. */
+function pack(x: Matrix, j: number, from: number, rows: number, memory: Float64Array, start: number): void {
+  const to = start + (j >> 2) * 4 * rows + (j & 3);
+  if (j >= x.columns) for (let i = 0; i < rows; i++) memory[to + 4 * i] = 0;
+  else for (let i = 0; i < rows; i++) memory[to + 4 * i] = x.values[j * x.rows + from + i]!;
+}
+
+function plain(x: Matrix, host: Host): Matrix {
   const { rows: n, columns: p } = x;
   const result = zeros(p, p);
   const out = result.values;

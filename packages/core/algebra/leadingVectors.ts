@@ -4,24 +4,25 @@ import { seededRandom } from './random';
 import { symmetricEigen } from './symmetricEigen';
 
 /** Where eigenvalues lie together, no more rounds would part their vectors. */
-const MOST_ROUNDS = 25;
+const MOST_ROUNDS = 60;
 const TOLERANCE = 1e-8;
 /** Vectors carried beside those wanted, which speeds the others up. */
-const SPARE = 6;
+const SPARE = 2;
 
 /**
  * The eigenvectors of the largest eigenvalues of a symmetric matrix without negative ones, by subspace iteration with
  * the Rayleigh–Ritz step (Rutishauser 1969), to about eight digits where the eigenvalues lie apart.
  *
  * @param count how many, at most the rows of the matrix
+ * @param mostRounds after which they are good enough in any case
  * @returns p × count, unit columns
  */
-export function leadingVectors(matrix: Matrix, count: number): Matrix {
+export function leadingVectors(matrix: Matrix, count: number, mostRounds = MOST_ROUNDS): Matrix {
   const p = matrix.rows;
   const k = Math.min(p, count + SPARE);
   const { normal } = seededRandom(1);
   let basis = orthonormal({ rows: p, columns: k, values: Float64Array.from({ length: p * k }, normal) });
-  for (let round = 0; round < MOST_ROUNDS; round++) {
+  for (let round = 0; round < mostRounds; round++) {
     const moved = product(matrix, basis);
     const { vectors } = symmetricEigen(crossed(basis, moved));
     const next = orthonormal(product(moved, vectors));

@@ -1,5 +1,6 @@
 import { quietHost, stretch, type Host } from '../host';
 import { Problem } from '../problem';
+import { eigenWork, TURNS, type EigenWork } from './eigenWork';
 import { zeros, type Matrix } from './matrix';
 
 export interface Eigen {
@@ -22,20 +23,22 @@ const MOST_ITERATIONS = 60;
  * @throws Problem when an entry is not finite or an eigenvalue does not settle
  */
 export function symmetricEigen(matrix: Matrix, host: Host = quietHost): Eigen {
-  const { rows, diagonal, beside, scale, reflections } = reduced(matrix, stretch(host, 0, 0.3));
-  accumulate(rows, reflections, stretch(host, 0.3, 0.45));
-  implicitQL(rows, diagonal, beside, stretch(host, 0.45, 1));
-  return descending(rows, diagonal, scale);
+  const { work, diagonal, scale, reflections } = reduced(matrix, stretch(host, 0, 0.3));
+  accumulate(work, reflections, stretch(host, 0.3, 0.45));
+  implicitQL(work.rows, diagonal, work.beside, work.turnFour, stretch(host, 0.45, 1));
+  return descending(work.rows, diagonal, scale);
 }
 
 /** The eigenvalues alone, descending, in about a fifth of the time. @throws Problem as {@link symmetricEigen} does */
 export function symmetricEigenvalues(matrix: Matrix): Float64Array {
-  const { diagonal, beside, scale } = reduced(matrix, quietHost);
+  const { work, diagonal, scale } = reduced(matrix, quietHost);
+  const beside = work.beside.slice();
   const nothing = new Float64Array(0);
   implicitQL(
     Array.from(diagonal, () => nothing),
     diagonal,
     beside,
+    () => undefined,
     quietHost,
   );
   return diagonal
@@ -50,14 +53,12 @@ function reduced(matrix: Matrix, host: Host) {
   if (matrix.columns !== p) throw new RangeError(`Expected a square matrix, got ${p} × ${matrix.columns}.`);
   // Scaled by a power of two, which is exact, so that no square over- or underflows.
   const scale = powerOfTwoAbove(largest(matrix));
-  const rows = Array.from({ length: p }, (_, i) => {
-    const row = new Float64Array(p);
+  const work = eigenWork(p);
+  work.rows.forEach((row, i) => {
     for (let j = 0; j <= i; j++) row[j] = matrix.values[j * p + i]! / scale;
-    return row;
   });
-  const beside = new Float64Array(p);
-  const reflections = tridiagonalise(rows, beside, host);
-  return { rows, diagonal: Float64Array.from(rows, (row, i) => row[i]!), beside, scale, reflections };
+  const reflections = tridiagonalise(work, host);
+  return { work, diagonal: Float64Array.from(work.rows, (row, i) => row[i]!), scale, reflections };
 }
 
 function largest(matrix: Matrix): number {
@@ -85,7 +86,10 @@ function powerOfTwoAbove(value: number): number {
  * Reduces the symmetric matrix `a` to tridiagonal form T = QᵀaQ. Afterwards the diagonal of `a` is that of T, its rows
  * hold Householder's vectors, and `e[i]` is the entry that joins i − 1 and i (`e[0]` is 0). Returns their scales.
  */
-function tridiagonalise(a: Float64Array[], e: Float64Array, host: Host): Float64Array {
+function tridiagonalise(
+  { rows: a, beside: e, symmetricTimes, subtractTwo }: EigenWork,
+  host: Host,
+): Float64Array {
   const p = a.length;
   const scales = new Float64Array(p);
   for (let i = p - 1; i >= 1; i--) {
@@ -112,14 +116,8 @@ function tridiagonalise(a: Float64Array[], e: Float64Array, host: Host): Float64
     // e[0…i) = A u / h, from the lower triangle, each row read once.
     for (let j = 0; j < i; j++) e[j] = 0;
     for (let j = 0; j < i; j++) {
-      const row = a[j]!;
       const uj = u[j]!;
-      let sum = row[j]! * uj;
-      for (let k = 0; k < j; k++) {
-        sum += row[k]! * u[k]!;
-        e[k]! += row[k]! * uj;
-      }
-      e[j]! += sum;
+      e[j]! += symmetricTimes(j, i, uj, a[j]![j]! * uj);
     }
     let product = 0;
     for (let j = 0; j < i; j++) {
@@ -128,12 +126,7 @@ function tridiagonalise(a: Float64Array[], e: Float64Array, host: Host): Float64
     }
     const half = product / (h + h);
     for (let j = 0; j < i; j++) e[j]! -= half * u[j]!;
-    for (let j = 0; j < i; j++) {
-      const row = a[j]!;
-      const uj = u[j]!;
-      const ej = e[j]!;
-      for (let k = 0; k <= j; k++) row[k]! -= uj * e[k]! + ej * u[k]!;
-    }
+    for (let j = 0; j < i; j++) subtractTwo(j, i, u[j]!, e[j]!);
     if (i % 16 === 0) host.progress(1 - (i / p) ** 3);
   }
   e[0] = 0;
@@ -141,20 +134,12 @@ function tridiagonalise(a: Float64Array[], e: Float64Array, host: Host): Float64
 }
 
 /** Multiplies the Householder reflections out; row j of `a` becomes column j of Q. */
-function accumulate(a: Float64Array[], scales: Float64Array, host: Host): void {
+function accumulate({ rows: a, reflect }: EigenWork, scales: Float64Array, host: Host): void {
   const p = a.length;
   for (let i = 0; i < p; i++) {
     const u = a[i]!;
     const h = scales[i]!;
-    if (h !== 0) {
-      for (let j = 0; j < i; j++) {
-        const q = a[j]!;
-        let sum = 0;
-        for (let k = 0; k < i; k++) sum += u[k]! * q[k]!;
-        const g = sum / h;
-        for (let k = 0; k < i; k++) q[k]! -= g * u[k]!;
-      }
-    }
+    if (h !== 0) reflect(i, h);
     u.fill(0, 0, i);
     u[i] = 1;
     for (let j = 0; j < i; j++) a[j]![i] = 0;
@@ -163,7 +148,13 @@ function accumulate(a: Float64Array[], scales: Float64Array, host: Host): void {
 }
 
 /** Diagonalises the tridiagonal matrix (d, e), turning the rows of `q` along: row j becomes eigenvector j. */
-function implicitQL(q: Float64Array[], d: Float64Array, e: Float64Array, host: Host): void {
+function implicitQL(
+  q: Float64Array[],
+  d: Float64Array,
+  e: Float64Array,
+  turnFour: EigenWork['turnFour'],
+  host: Host,
+): void {
   const p = d.length;
   for (let i = 1; i < p; i++) e[i - 1] = e[i]!;
   e[p - 1] = 0;
@@ -171,7 +162,7 @@ function implicitQL(q: Float64Array[], d: Float64Array, e: Float64Array, host: H
   let norm = 0;
   for (let i = 0; i < p; i++) norm = Math.max(norm, Math.abs(d[i]!) + Math.abs(e[i]!));
   const negligible = Number.EPSILON * norm * Number.EPSILON;
-  const turns: Turns = { cosines: new Float64Array(TURNS), sines: new Float64Array(TURNS), count: 0 };
+  const turns: Turns = { values: new Float64Array(2 * TURNS), count: 0, turnFour };
   for (let l = 0; l < p; l++) {
     for (let iteration = 0; ; iteration++) {
       let m = l;
@@ -226,8 +217,8 @@ function sweep(
     shift = s * r;
     d[i + 1] = g + shift;
     g = c * r - b;
-    turns.cosines[turns.count] = c;
-    turns.sines[turns.count++] = s;
+    turns.values[turns.count] = c;
+    turns.values[TURNS + turns.count++] = s;
     if (turns.count === TURNS || i === l) applyTurns(q, i, turns);
   }
   d[l]! -= shift;
@@ -242,44 +233,22 @@ function hypotenuse(x: number, y: number): number {
   return most * Math.sqrt((x / most) * (x / most) + (y / most) * (y / most));
 }
 
-/** Rotations are gathered and done four at a time, so that each row is fetched once for four rows written. */
-const TURNS = 4;
-
 /** Rotations of adjacent rows that are still to be done, each one row further up than the one before. */
 interface Turns {
-  readonly cosines: Float64Array;
-  readonly sines: Float64Array;
+  /** Cosines, then sines. */
+  readonly values: Float64Array;
   count: number;
+  readonly turnFour: EigenWork['turnFour'];
 }
 
 /** @param top the upper row of the last rotation */
 function applyTurns(q: Float64Array[], top: number, turns: Turns): void {
-  const { cosines, sines, count } = turns;
+  const { values, count } = turns;
   turns.count = 0;
-  if (count < TURNS) {
-    for (let turn = 0; turn < count; turn++) {
-      const upper = top + count - 1 - turn;
-      rotate(q[upper]!, q[upper + 1]!, cosines[turn]!, sines[turn]!);
-    }
-    return;
-  }
-  const [r0, r1, r2, r3, r4] = [q[top]!, q[top + 1]!, q[top + 2]!, q[top + 3]!, q[top + 4]!];
-  const c0 = cosines[0]!, c1 = cosines[1]!, c2 = cosines[2]!, c3 = cosines[3]!; // prettier-ignore
-  const s0 = sines[0]!, s1 = sines[1]!, s2 = sines[2]!, s3 = sines[3]!; // prettier-ignore
-  for (let k = 0; k < r0.length; k++) {
-    let low = r4[k]!;
-    let x = r3[k]!;
-    r4[k] = s0 * x + c0 * low;
-    low = c0 * x - s0 * low;
-    x = r2[k]!;
-    r3[k] = s1 * x + c1 * low;
-    low = c1 * x - s1 * low;
-    x = r1[k]!;
-    r2[k] = s2 * x + c2 * low;
-    low = c2 * x - s2 * low;
-    x = r0[k]!;
-    r1[k] = s3 * x + c3 * low;
-    r0[k] = c3 * x - s3 * low;
+  if (count === TURNS) return turns.turnFour(top, values);
+  for (let turn = 0; turn < count; turn++) {
+    const upper = top + count - 1 - turn;
+    rotate(q[upper]!, q[upper + 1]!, values[turn]!, values[TURNS + turn]!);
   }
 }
 

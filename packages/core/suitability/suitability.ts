@@ -66,6 +66,8 @@ const RELATED = 0.3;
 const MOST_PRODUCTS = 4e8;
 /** More measures than this are not all looked at together for their shape, and only their first eigenvectors are found. */
 const MANY = 200;
+/** Of their search: they only say which measures stand beside each other. */
+const ROUNDS = 12;
 const SINGULAR = 1e-9;
 
 /**
@@ -115,7 +117,7 @@ export function suitability(prepared: Prepared, kind: CorrelationKind, host: Hos
 /** All eigenvalues of the correlations and, at least, the first two eigenvectors. */
 function ofColumns(correlations: Matrix, host: Host): Eigen {
   if (correlations.rows <= MANY) return symmetricEigen(correlations, host);
-  return { values: symmetricEigenvalues(correlations), vectors: leadingVectors(correlations, 2) };
+  return { values: symmetricEigenvalues(correlations), vectors: leadingVectors(correlations, 2, ROUNDS) };
 }
 
 /** The first two eigenvectors of the correlations, by way of the products of the rows: there are fewer of them. */

@@ -1,0 +1,159 @@
+// Hot loops on doubles, two at a time. Each does its sums in the order of its plain twin in core, so that both give the
+// same numbers to the last bit. Memory is laid out by the host; pointers are bytes.
+
+/**
+ * Adds the products of columns over a block of rows to `out`, a square of 4 × `panels` doubles, entry (a, b) for a's
+ * panel not before b's. A panel holds four columns row by row.
+ */
+export function addProducts(packed: usize, panels: i32, rows: i32, out: usize): void {
+  const panelBytes = <usize>rows * 32;
+  const line = <usize>panels * 32;
+  for (let ga = 0; ga < panels; ga++) {
+    const pa = packed + <usize>ga * panelBytes;
+    for (let gb = 0; gb <= ga; gb++) {
+      addTile(pa, packed + <usize>gb * panelBytes, rows, out + <usize>ga * 4 * line + <usize>gb * 32, line);
+    }
+  }
+}
+
+function addTile(pa: usize, pb: usize, rows: i32, out: usize, line: usize): void {
+  let c00 = f64x2.splat(0),
+    c01 = f64x2.splat(0),
+    c10 = f64x2.splat(0),
+    c11 = f64x2.splat(0);
+  let c20 = f64x2.splat(0),
+    c21 = f64x2.splat(0),
+    c30 = f64x2.splat(0),
+    c31 = f64x2.splat(0);
+  for (let i = 0; i < rows; i++) {
+    const b0 = v128.load(pb);
+    const b1 = v128.load(pb, 16);
+    let a = v128.load_splat<f64>(pa);
+    c00 = f64x2.add(c00, f64x2.mul(a, b0));
+    c01 = f64x2.add(c01, f64x2.mul(a, b1));
+    a = v128.load_splat<f64>(pa, 8);
+    c10 = f64x2.add(c10, f64x2.mul(a, b0));
+    c11 = f64x2.add(c11, f64x2.mul(a, b1));
+    a = v128.load_splat<f64>(pa, 16);
+    c20 = f64x2.add(c20, f64x2.mul(a, b0));
+    c21 = f64x2.add(c21, f64x2.mul(a, b1));
+    a = v128.load_splat<f64>(pa, 24);
+    c30 = f64x2.add(c30, f64x2.mul(a, b0));
+    c31 = f64x2.add(c31, f64x2.mul(a, b1));
+    pa += 32;
+    pb += 32;
+  }
+  addTo(out, c00, c01);
+  addTo(out + line, c10, c11);
+  addTo(out + 2 * line, c20, c21);
+  addTo(out + 3 * line, c30, c31);
+}
+
+function addTo(at: usize, left: v128, right: v128): void {
+  v128.store(at, f64x2.add(v128.load(at), left));
+  v128.store(at, f64x2.add(v128.load(at, 16), right), 16);
+}
+
+/** Four rotations of adjacent rows of `count` doubles, the lowest pair first; `turns` holds four cosines and four sines. */
+export function turnFour(top: usize, line: usize, count: i32, turns: usize): void {
+  const c0 = v128.load_splat<f64>(turns),
+    c1 = v128.load_splat<f64>(turns, 8);
+  const c2 = v128.load_splat<f64>(turns, 16),
+    c3 = v128.load_splat<f64>(turns, 24);
+  const s0 = v128.load_splat<f64>(turns, 32),
+    s1 = v128.load_splat<f64>(turns, 40);
+  const s2 = v128.load_splat<f64>(turns, 48),
+    s3 = v128.load_splat<f64>(turns, 56);
+  const end = top + <usize>count * 8;
+  for (let r0 = top; r0 < end; r0 += 16) {
+    const r1 = r0 + line,
+      r2 = r1 + line,
+      r3 = r2 + line,
+      r4 = r3 + line;
+    let low = v128.load(r4);
+    let x = v128.load(r3);
+    v128.store(r4, f64x2.add(f64x2.mul(s0, x), f64x2.mul(c0, low)));
+    low = f64x2.sub(f64x2.mul(c0, x), f64x2.mul(s0, low));
+    x = v128.load(r2);
+    v128.store(r3, f64x2.add(f64x2.mul(s1, x), f64x2.mul(c1, low)));
+    low = f64x2.sub(f64x2.mul(c1, x), f64x2.mul(s1, low));
+    x = v128.load(r1);
+    v128.store(r2, f64x2.add(f64x2.mul(s2, x), f64x2.mul(c2, low)));
+    low = f64x2.sub(f64x2.mul(c2, x), f64x2.mul(s2, low));
+    x = v128.load(r0);
+    v128.store(r1, f64x2.add(f64x2.mul(s3, x), f64x2.mul(c3, low)));
+    v128.store(r0, f64x2.sub(f64x2.mul(c3, x), f64x2.mul(s3, low)));
+  }
+}
+
+/** row −= a · e + b · u, over `count` doubles, an even number of them. */
+export function subtractTwo(row: usize, e: usize, u: usize, a: f64, b: f64, count: i32): void {
+  const va = f64x2.splat(a),
+    vb = f64x2.splat(b);
+  const end = row + <usize>count * 8;
+  while (row < end) {
+    const taken = f64x2.add(f64x2.mul(va, v128.load(e)), f64x2.mul(vb, v128.load(u)));
+    v128.store(row, f64x2.sub(v128.load(row), taken));
+    row += 16;
+    e += 16;
+    u += 16;
+  }
+}
+
+/** sum + Σ row · u over `count` doubles, while e += times · row. */
+export function symmetricTimes(row: usize, u: usize, e: usize, times: f64, sum: f64, count: i32): f64 {
+  const end = row + <usize>count * 8;
+  while (row < end) {
+    const value = load<f64>(row);
+    sum += value * load<f64>(u);
+    store<f64>(e, load<f64>(e) + value * times);
+    row += 8;
+    u += 8;
+    e += 8;
+  }
+  return sum;
+}
+
+/** q −= (Σ u · q / h) · u over `count` doubles, for one row q after the other; `rows` of them, `line` bytes apart. */
+export function reflect(q: usize, line: usize, rows: i32, u: usize, h: f64, count: i32): void {
+  const bytes = <usize>count * 8;
+  let j = 0;
+  // Four rows together, so that no sum waits for its own last step.
+  for (; j + 4 <= rows; j += 4) {
+    const q1 = q + line,
+      q2 = q1 + line,
+      q3 = q2 + line;
+    let t0: f64 = 0,
+      t1: f64 = 0,
+      t2: f64 = 0,
+      t3: f64 = 0;
+    for (let k: usize = 0; k < bytes; k += 8) {
+      const value = load<f64>(u + k);
+      t0 += value * load<f64>(q + k);
+      t1 += value * load<f64>(q1 + k);
+      t2 += value * load<f64>(q2 + k);
+      t3 += value * load<f64>(q3 + k);
+    }
+    t0 /= h;
+    t1 /= h;
+    t2 /= h;
+    t3 /= h;
+    for (let k: usize = 0; k < bytes; k += 8) {
+      const value = load<f64>(u + k);
+      store<f64>(q + k, load<f64>(q + k) - t0 * value);
+      store<f64>(q1 + k, load<f64>(q1 + k) - t1 * value);
+      store<f64>(q2 + k, load<f64>(q2 + k) - t2 * value);
+      store<f64>(q3 + k, load<f64>(q3 + k) - t3 * value);
+    }
+    q += 4 * line;
+  }
+  for (; j < rows; j++) {
+    let sum: f64 = 0;
+    for (let k: usize = 0; k < bytes; k += 8) sum += load<f64>(u + k) * load<f64>(q + k);
+    const g = sum / h;
+    for (let k: usize = 0; k < bytes; k += 8) {
+      store<f64>(q + k, load<f64>(q + k) - g * load<f64>(u + k));
+    }
+    q += line;
+  }
+}
