@@ -122,10 +122,7 @@ async function smallStudy(path) {
         await page.waitForTimeout(2000);
         at = question;
       }
-      await page
-        .getByRole('group', { name: 'Brief' })
-        .getByRole('button', { name: word, exact: typeof word === 'string' })
-        .click();
+      await page.getByRole('group', { name: 'Brief' }).getByRole('button', { name: word }).first().click();
       const button = page.getByRole('dialog').getByRole('button', { name: choice }).first();
       times.push(await button.evaluate(answered));
       await page.waitForTimeout(800);
@@ -145,7 +142,7 @@ async function manyMeasures(path) {
     await page.waitForTimeout(8000);
     const start = performance.now();
     await page.keyboard.press('3');
-    await page.getByRole('region', { name: 'Strongest pairs' }).waitFor({ timeout: 60_000 });
+    await page.getByRole('region', { name: 'Strongest pairs', exact: true }).waitFor({ timeout: 60_000 });
     console.log(`1,000 × 800: suitability shown after ${seconds(performance.now() - start)}`);
   });
 }

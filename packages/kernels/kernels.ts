@@ -14,6 +14,7 @@ export interface Kernels {
     count: number,
   ) => number;
   readonly reflect: (q: number, line: number, rows: number, u: number, h: number, count: number) => void;
+  readonly dot: (x: number, y: number, count: number) => number;
   /**
    * Room for so many doubles, from {@link BASE} on: whatever was there before may be gone, and older views are.
    * Null where the host has no more memory.

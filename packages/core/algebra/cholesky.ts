@@ -1,3 +1,4 @@
+import { BASE, kernels } from '@wold/kernels/kernels';
 import { crossProducts } from './crossProducts';
 import { dot } from './product';
 import type { Matrix } from './matrix';
@@ -66,11 +67,11 @@ export function independence(matrix: Matrix, tolerance = 1e-9): Independence {
  */
 export function invertDefinite(matrix: Matrix): { inverse: Matrix; logDeterminant: number } | null {
   const p = matrix.rows;
-  const lower = new Float64Array(p * p);
+  const { lower, turned, dotLower, dotBoth } = triangles(p);
   let logDeterminant = 0;
   for (let i = 0; i < p; i++) {
     for (let j = 0; j <= i; j++) {
-      const sum = matrix.values[i * p + j]! - dot(lower, i * p, lower, j * p, j);
+      const sum = matrix.values[i * p + j]! - dotLower(i * p, j * p, j);
       if (i === j) {
         if (!(sum > 0)) return null;
         lower[i * p + i] = Math.sqrt(sum);
@@ -79,12 +80,39 @@ export function invertDefinite(matrix: Matrix): { inverse: Matrix; logDeterminan
     }
   }
   // Rows of L⁻¹ᵀ, kept as columns so that inner loops run over adjacent numbers: inverse = L⁻ᵀ L⁻¹.
-  const turned = new Float64Array(p * p);
   for (let j = 0; j < p; j++) {
     turned[j * p + j] = 1 / lower[j * p + j]!;
     for (let i = j + 1; i < p; i++) {
-      turned[j * p + i] = -dot(lower, i * p + j, turned, j * p + j, i - j) / lower[i * p + i]!;
+      turned[j * p + i] = -dotBoth(i * p + j, j * p + j, i - j) / lower[i * p + i]!;
     }
   }
-  return { inverse: crossProducts({ rows: p, columns: p, values: turned }), logDeterminant };
+  // A copy, since products may be made in the same room.
+  return { inverse: crossProducts({ rows: p, columns: p, values: turned.slice() }), logDeterminant };
+}
+
+const FEW = 24;
+const MOST = 6000;
+
+/** Two p × p triangles, all zero, and products of stretches of their rows: compiled where the host can. */
+function triangles(p: number) {
+  const fast = p < FEW || p > MOST ? null : kernels();
+  const memory = fast?.room(2 * p * p) ?? null;
+  if (fast === null || memory === null) {
+    const lower = new Float64Array(p * p);
+    const turned = new Float64Array(p * p);
+    return {
+      lower,
+      turned,
+      dotLower: (x: number, y: number, count: number) => dot(lower, x, lower, y, count),
+      dotBoth: (x: number, y: number, count: number) => dot(lower, x, turned, y, count),
+    };
+  }
+  memory.fill(0);
+  const second = BASE + 8 * p * p;
+  return {
+    lower: memory.subarray(0, p * p),
+    turned: memory.subarray(p * p),
+    dotLower: (x: number, y: number, count: number) => fast.dot(BASE + 8 * x, BASE + 8 * y, count),
+    dotBoth: (x: number, y: number, count: number) => fast.dot(BASE + 8 * x, second + 8 * y, count),
+  };
 }

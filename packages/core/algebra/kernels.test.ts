@@ -2,8 +2,10 @@ import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { kernels, useKernels } from '@wold/kernels/kernels';
+import { invertDefinite } from './cholesky';
 import { crossProducts } from './crossProducts';
 import type { Matrix } from './matrix';
+import { product } from './product';
 import { seededRandom } from './random';
 import { symmetricEigen, symmetricEigenvalues } from './symmetricEigen';
 
@@ -38,6 +40,16 @@ test.each([24, 25, 64, 127, 256, 301])('eigenpairs of %i × %i: the same to the 
   expect(compiled).toEqual(plain);
   const values = bothWays(() => symmetricEigenvalues(products));
   expect(values.compiled).toEqual(values.plain);
+});
+
+test.each([24, 33, 90, 202])('the inverse of %i × %i: the same to the last bit, and an inverse', p => {
+  const products = crossProducts(random(2 * p, p, p));
+  const { compiled, plain } = bothWays(() => invertDefinite(products)!);
+  expect(compiled).toEqual(plain);
+  const unit = product(products, compiled.inverse);
+  for (let i = 0; i < p; i++) {
+    for (let j = 0; j < p; j++) expect(unit.values[j * p + i]).toBeCloseTo(i === j ? 1 : 0, 8);
+  }
 });
 
 test('work after work finds its room clean', () => {

@@ -157,3 +157,23 @@ export function reflect(q: usize, line: usize, rows: i32, u: usize, h: f64, coun
     q += line;
   }
 }
+
+/** Σ x · y over `count` doubles, in four sums. */
+export function dot(x: usize, y: usize, count: i32): f64 {
+  let left = f64x2.splat(0),
+    right = f64x2.splat(0);
+  let i = 0;
+  for (; i + 4 <= count; i += 4) {
+    left = f64x2.add(left, f64x2.mul(v128.load(x), v128.load(y)));
+    right = f64x2.add(right, f64x2.mul(v128.load(x, 16), v128.load(y, 16)));
+    x += 32;
+    y += 32;
+  }
+  let s0 = f64x2.extract_lane(left, 0);
+  for (; i < count; i++) {
+    s0 += load<f64>(x) * load<f64>(y);
+    x += 8;
+    y += 8;
+  }
+  return s0 + f64x2.extract_lane(left, 1) + (f64x2.extract_lane(right, 0) + f64x2.extract_lane(right, 1));
+}
