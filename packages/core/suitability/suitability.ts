@@ -67,7 +67,7 @@ const MOST_PRODUCTS = 4e8;
 /** More measures than this are not all looked at together for their shape, and only their first eigenvectors are found. */
 const MANY = 200;
 /** Of their search: they only say which measures stand beside each other. */
-const ROUNDS = 12;
+const ROUNDS = 8;
 const SINGULAR = 1e-9;
 
 /**
