@@ -13,9 +13,12 @@ export interface Rotated {
 }
 
 const MOST_ITERATIONS = 1000;
-const TOLERANCE = 1e-8;
+/** Of the slope along the rotations; loadings are settled to some seven digits then. */
+const TOLERANCE = 1e-6;
 /** The loadings' own axes may be a saddle of the criterion: a few random starts beside them find the way off. */
-const RANDOM_STARTS = 4;
+const RANDOM_STARTS = 3;
+/** Of many dimensions no start is a saddle in every plane, and each start takes long. */
+const MANY = 8;
 
 /**
  * Varimax (Kaiser 1958) by gradient projection (Jennrich 2001), with Kaiser's normalisation: rows are brought to unit
@@ -30,7 +33,8 @@ export function varimax(loadings: Matrix): Rotated {
   }
   const { normal } = seededRandom(1);
   let best = project(normed, planar(normed, identity(loadings.columns)));
-  for (let start = 0; start < RANDOM_STARTS; start++) {
+  const starts = loadings.columns > MANY ? 1 : RANDOM_STARTS;
+  for (let start = 0; start < starts; start++) {
     const at = zeros(loadings.columns, loadings.columns);
     for (let i = 0; i < at.values.length; i++) at.values[i] = normal();
     const other = project(normed, planar(normed, nearestRotation(at)));
@@ -77,14 +81,16 @@ const STILL = 1e-7;
 function planar(a: Matrix, start: Matrix): Matrix {
   const rotation = { ...start, values: start.values.slice() };
   const turned = product(a, rotation);
+  const columns = Array.from({ length: a.columns }, (_, d) => columnOf(turned, d));
+  const axes = Array.from({ length: a.columns }, (_, d) => columnOf(rotation, d));
   for (let sweep = 0; sweep < MOST_SWEEPS; sweep++) {
     let widest = 0;
     for (let i = 0; i < a.columns; i++) {
       for (let j = i + 1; j < a.columns; j++) {
-        const angle = bestAngle(columnOf(turned, i), columnOf(turned, j));
+        const angle = bestAngle(columns[i]!, columns[j]!);
         widest = Math.max(widest, Math.abs(angle));
-        turn(columnOf(turned, i), columnOf(turned, j), angle);
-        turn(columnOf(rotation, i), columnOf(rotation, j), angle);
+        turn(columns[i]!, columns[j]!, angle);
+        turn(axes[i]!, axes[j]!, angle);
       }
     }
     if (widest < STILL) break;
