@@ -147,7 +147,7 @@ test('long work shows how far it is, can be stopped, and taken up again', async 
   await expect(work).toContainText('nothing running');
   // The screen answers while it runs again.
   await page.getByRole('button', { name: 'Run it after all' }).click();
-  await expect(work).toContainText('finding the dimensions');
+  await expect(work).toContainText('Stop');
   await page.keyboard.press('1');
   await expect(page.getByRole('grid')).toBeVisible();
   await page.keyboard.press('4');

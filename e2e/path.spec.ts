@@ -93,7 +93,7 @@ test('from a table to its scores: the whole path on the demo table', async ({ pa
   await expect(lens.getByRole('heading', { name: /\d+ rows selected/ })).toBeVisible();
   await lens.getByRole('table').last().getByRole('button').first().click();
   await expect(lens).toContainText('SiO2 %');
-  const sherd = await lens.getByRole('heading').last().innerText();
+  const sherd = await lens.getByRole('heading', { level: 2 }).last().innerText();
   await lens.getByRole('button', { name: 'Open in the table' }).click();
   await expect(page.getByRole('checkbox', { name: 'only the 1 selected' })).toBeChecked();
   await expect(page.getByRole('gridcell', { name: sherd, exact: true })).toBeVisible();

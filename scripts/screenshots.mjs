@@ -78,6 +78,8 @@ const fill = async (word, text) => {
   await page.keyboard.press('Enter');
 };
 await fill('no arrows', '8');
+await page.getByRole('button', { name: 'Let go' }).click();
+await page.waitForTimeout(600);
 const box = await page.getByRole('application').boundingBox();
 const path = [
   [470, 130],

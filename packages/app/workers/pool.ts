@@ -59,6 +59,8 @@ const WEIGHTS: Readonly<Partial<Record<Request['stage'], number>>> = {
   suitability: 2,
   retention: 3,
 };
+/** Work of this weight may take very long. */
+const LONG = 2;
 const CRASHED: ProblemData = {
   what: 'the computation broke off, most likely for want of memory',
   where: null,
@@ -212,13 +214,12 @@ function leave(entry: Entry, outcome: Outcome<unknown> | 'stopped'): void {
 
 /**
  * A seat for work that waits, or null. Light work that rests on the same preparation goes to one seat, where it is at
- * hand, one after the other. Heavy work leaves the first seat to light work, and may be stopped with its seat.
+ * hand, one after the other. The longest leaves the first seat to others, and may be stopped with its seat.
  */
 function freeSeat({ tableKey, restsOn, weight }: Entry): Seat | null {
-  const heavy = weight > 0;
   const knowing = seats.find(seat => restsOn !== null && seat.restsOn === restsOn);
-  if (knowing !== undefined && !heavy) return knowing.busy ? null : knowing;
-  const free = seats.filter((seat, index) => !seat.busy && !(heavy && index === 0));
+  if (knowing !== undefined && weight === 0) return knowing.busy ? null : knowing;
+  const free = seats.filter((seat, index) => !seat.busy && (index > 0 || weight < LONG));
   return (
     free.find(seat => tableKey !== null && seat.tables.has(tableKey)) ??
     free[0] ??

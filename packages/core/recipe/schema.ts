@@ -6,7 +6,7 @@ import { SCALES, WEIGHTINGS } from '../preparation/prepare';
 import { ROW_TRANSFORMS } from '../preparation/rowTransform';
 import { COLUMN_TRANSFORMS } from '../preparation/transform';
 import { CORRELATION_KINDS } from '../suitability/correlationMatrix';
-import { PLAIN_SUITABILITY } from '../suitability/doubt';
+import { PLAIN_LIMITS, PLAIN_SUITABILITY } from '../suitability/doubt';
 import { RANDOM_DATA } from '../dimensions/parallelAnalysis';
 import { PLAIN_RETENTION } from '../dimensions/retention';
 import { Problem } from '../problem';
@@ -226,6 +226,19 @@ const recipeSchema = z.strictObject({
       related: z.number().min(0).max(1),
       /** Two measures that correlate beyond this in size tell nearly the same. */
       same: z.number().min(0).max(1),
+      /** From where the verdicts over all measures speak for or against. */
+      limits: z
+        .strictObject({
+          kmo: z.number().min(0).max(1),
+          p: z.number().min(0).max(1),
+          condition: z.number().min(1),
+          rows: z.number().min(0),
+          pairs: z.number().min(0).max(1),
+          zeros: z.number().min(0).max(1),
+          skewness: z.number().min(0),
+          kurtosis: z.number().min(0),
+        })
+        .default({ ...PLAIN_LIMITS }),
     })
     .default({ ...PLAIN_SUITABILITY }),
   reductions: z.array(reductionSchema).min(1),

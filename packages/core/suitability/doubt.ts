@@ -7,7 +7,38 @@ export interface SuitabilityRules {
   readonly adequate: number;
   readonly related: number;
   readonly same: number;
+  readonly limits: SuitabilityLimits;
 }
+
+/** From where each verdict over all measures speaks for or against. */
+export interface SuitabilityLimits {
+  /** Least overall sampling adequacy. */
+  readonly kmo: number;
+  /** Largest p of Bartlett's test, and least of Mardia's. */
+  readonly p: number;
+  readonly condition: number;
+  /** Least rows per measure. */
+  readonly rows: number;
+  /** Least share of the pairs with |r| of .3 and over. */
+  readonly pairs: number;
+  /** Largest share of zeros in a measure. */
+  readonly zeros: number;
+  /** Largest sizes of skewness and excess kurtosis. */
+  readonly skewness: number;
+  readonly kurtosis: number;
+}
+
+/** The usual ones; each verdict names their source. */
+export const PLAIN_LIMITS: SuitabilityLimits = {
+  kmo: 0.6,
+  p: 0.05,
+  condition: 1e4,
+  rows: 5,
+  pairs: 0.2,
+  zeros: 0.5,
+  skewness: 2,
+  kurtosis: 7,
+};
 
 /** Kaiser's bound for a single measure (Kaiser and Rice 1974), and the usual sizes of correlations. */
 export const PLAIN_SUITABILITY: SuitabilityRules = {
@@ -15,6 +46,7 @@ export const PLAIN_SUITABILITY: SuitabilityRules = {
   adequate: 0.5,
   related: 0.3,
   same: 0.9,
+  limits: PLAIN_LIMITS,
 };
 
 /** A measure that may not be worth its place, and why. */

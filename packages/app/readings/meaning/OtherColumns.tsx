@@ -77,17 +77,7 @@ function Groups({
   const spread = names.map((_, d) => Math.sqrt(scores.rotation === null ? scores.variances[d]! : 1));
   return (
     <table className={styles.others} aria-label="Means of the scores by group">
-      <thead>
-        <tr>
-          <th scope="col">column, level</th>
-          <th scope="col">rows</th>
-          {names.map(name => (
-            <th key={name} scope="col">
-              {name}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <Heads of="column, level" names={names} />
       {levels.slice(0, MOST_LISTED).map(({ column, n, groups, f, p, between, df }) => (
         <tbody key={column}>
           <tr data-chosen={columns.includes(column)}>
@@ -135,17 +125,7 @@ function Numbers({ numbers, names }: { numbers: readonly NumberRelation[]; names
   const { columns } = useSelection();
   return (
     <table className={styles.others} aria-label="Correlations of columns with the scores">
-      <thead>
-        <tr>
-          <th scope="col">column</th>
-          <th scope="col">rows</th>
-          {names.map(name => (
-            <th key={name} scope="col">
-              {name}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <Heads of="column" names={names} />
       <tbody>
         {numbers.slice(0, MOST_LISTED).map(({ column, n, correlations, p }) => (
           <tr key={column} data-chosen={columns.includes(column)}>
@@ -171,6 +151,22 @@ function Numbers({ numbers, names }: { numbers: readonly NumberRelation[]; names
         ))}
       </tbody>
     </table>
+  );
+}
+
+function Heads({ of, names }: { of: string; names: readonly string[] }) {
+  return (
+    <thead>
+      <tr>
+        <th scope="col">{of}</th>
+        <th scope="col">rows</th>
+        {names.map(name => (
+          <th key={name} scope="col">
+            {name}
+          </th>
+        ))}
+      </tr>
+    </thead>
   );
 }
 

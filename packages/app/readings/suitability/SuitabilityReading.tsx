@@ -10,7 +10,8 @@ import { useAppDispatch } from '../../store/store';
 import { useEdit, useRecipe, useSelection } from '../../store/useStudy';
 import { Resulting } from '../Problem';
 import { MatrixView } from './MatrixView';
-import { verdictsOf } from './verdicts';
+import { NumberWord } from '../../controls/Word';
+import { LIMIT_WORDS, verdictsOf } from './verdicts';
 import styles from './SuitabilityReading.module.css';
 
 const ROW_HEIGHT = 28;
@@ -24,7 +25,7 @@ export function SuitabilityReading() {
     <Resulting reading={found}>
       {value => {
         const doubts = doubtful(value, rules);
-        const against = verdictsOf(value, doubts).filter(
+        const against = verdictsOf(value, doubts, rules.limits).filter(
           ({ good, guides }) => good === false && guides !== true,
         ).length;
         return (
@@ -58,6 +59,9 @@ export function SuitabilityReading() {
 }
 
 function Verdicts({ found, doubts }: { found: Suitability; doubts: readonly Doubt[] }) {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const { suitability: rules } = recipe;
   return (
     <div className={styles.scroll} role="region" aria-label="Verdicts, list" tabIndex={0}>
       <table className={styles.verdicts} aria-label="Verdicts">
@@ -70,7 +74,7 @@ function Verdicts({ found, doubts }: { found: Suitability; doubts: readonly Doub
           </tr>
         </thead>
         <tbody>
-          {verdictsOf(found, doubts).map(({ name, value, good, follows, rule }) => (
+          {verdictsOf(found, doubts, rules.limits).map(({ name, value, good, follows, rule, by }) => (
             <tr key={name} data-good={good}>
               <th scope="row">{name}</th>
               <td>
@@ -80,7 +84,28 @@ function Verdicts({ found, doubts }: { found: Suitability; doubts: readonly Doub
                 {value}
               </td>
               <td>{follows}</td>
-              <td className="soft small">{rule}</td>
+              <td className="soft small">
+                {by.map(key => (
+                  <span key={key}>
+                    {LIMIT_WORDS[key].name}{' '}
+                    <NumberWord
+                      settles={`Threshold of ${name}`}
+                      value={rules.limits[key]}
+                      least={0}
+                      most={LIMIT_WORDS[key].most}
+                      why={rule}
+                      onNumber={limit =>
+                        edit(
+                          { ...recipe, suitability: { ...rules, limits: { ...rules.limits, [key]: limit } } },
+                          `limit ${key}`,
+                        )
+                      }
+                    />
+                    {', '}
+                  </span>
+                ))}
+                {rule}
+              </td>
             </tr>
           ))}
         </tbody>

@@ -1,4 +1,10 @@
-import { adequacyBand, doubtful, PLAIN_SUITABILITY } from '@wold/core/suitability/doubt';
+import {
+  adequacyBand,
+  doubtful,
+  PLAIN_LIMITS,
+  PLAIN_SUITABILITY,
+  type SuitabilityLimits,
+} from '@wold/core/suitability/doubt';
 import type { MeasureSuitability, Suitability } from '@wold/core/suitability/suitability';
 import { divergingColour } from '../../theme/ramp';
 import { layoutOf } from './drawMatrix';
@@ -94,6 +100,22 @@ describe('verdicts', () => {
       expect(rule.length).toBeGreaterThan(5);
       expect(follows).toMatch(/\.$/);
     }
+  });
+  test('each threshold moves its verdict', () => {
+    const good = (limits: Partial<SuitabilityLimits>, name: RegExp) =>
+      verdictsOf(found(), [], { ...PLAIN_LIMITS, ...limits }).find(verdict => name.test(verdict.name))!.good;
+    expect([good({ kmo: 0 }, /KMO/), good({ kmo: 1 }, /KMO/)]).toEqual([true, false]);
+    expect([good({ condition: 1 }, /Condition/), good({ condition: 1e12 }, /Condition/)]).toEqual([
+      false,
+      true,
+    ]);
+    expect([good({ rows: 0 }, /Rows per/), good({ rows: 1e6 }, /Rows per/)]).toEqual([true, false]);
+    expect([good({ pairs: 0 }, /Pairs/), good({ pairs: 1.1 }, /Pairs/)]).toEqual([true, false]);
+    expect([good({ zeros: 0.5 }, /Zeros/), good({ zeros: -1 }, /Zeros/)]).toEqual([true, false]);
+    expect([good({ skewness: 2 }, /each measure/), good({ skewness: -1 }, /each measure/)]).toEqual([
+      true,
+      false,
+    ]);
   });
   test('a large n is warned of', () => {
     expect(named(found({ n: 5000 }), /Bartlett/).follows).toContain('nearly anything passes');

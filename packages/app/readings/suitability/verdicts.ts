@@ -1,4 +1,4 @@
-import { adequacyBand, type Doubt } from '@wold/core/suitability/doubt';
+import { adequacyBand, PLAIN_LIMITS, type Doubt, type SuitabilityLimits } from '@wold/core/suitability/doubt';
 import type { Suitability } from '@wold/core/suitability/suitability';
 import { figure, fixed, percent } from '../../charts/format';
 
@@ -11,24 +11,31 @@ export interface Verdict {
   readonly guides?: boolean;
   readonly follows: string;
   readonly rule: string;
+  /** The thresholds it goes by, which can be moved. */
+  readonly by: readonly (keyof SuitabilityLimits)[];
 }
 
-const LEAST_ROWS = 5;
-const ILL = 1e4;
-const FEW_RELATED = 0.2;
+/** What each threshold is, and how far it can be moved. */
+export const LIMIT_WORDS: Readonly<
+  Record<keyof SuitabilityLimits, { readonly name: string; readonly most: number }>
+> = {
+  kmo: { name: 'at least', most: 1 },
+  p: { name: 'p of', most: 1 },
+  condition: { name: 'under', most: 1e15 },
+  rows: { name: 'at least', most: 1000 },
+  pairs: { name: 'at least', most: 1 },
+  zeros: { name: 'at most', most: 1 },
+  skewness: { name: '|skewness| under', most: 100 },
+  kurtosis: { name: '|excess kurtosis| under', most: 1000 },
+};
 
 /** A small p as people write it. */
 export const pWords = (p: number): string => (p < 0.001 ? '<\u00a0.001' : fixed(p, 3).replace(/^0/, ''));
 
-/** A measure with more zeros than this is mostly empty. */
-const MOSTLY_ZEROS = 0.5;
-const SKEWED = 2;
-const PEAKED = 7;
-
-function zerosVerdict({ measures }: Suitability): Verdict {
+function zerosVerdict({ measures }: Suitability, limits: SuitabilityLimits): Verdict {
   const known = measures.filter(({ zeros }) => !Number.isNaN(zeros));
   const all = known.reduce((sum, { zeros }) => sum + zeros, 0) / known.length;
-  const empty = known.filter(({ zeros }) => zeros > MOSTLY_ZEROS);
+  const empty = known.filter(({ zeros }) => zeros > limits.zeros);
   return {
     name: 'Zeros',
     value: known.length === 0 ? '–' : `${percent(all)}; ${empty.length} of ${known.length} mostly zeros`,
@@ -40,14 +47,15 @@ function zerosVerdict({ measures }: Suitability): Verdict {
         : empty.length === 0
           ? 'Too few to matter.'
           : `Shared zeros pass for likeness: for counts choose row proportions, Hellinger or log ratios in question 2 (most in ${[...empty].sort((a, b) => b.zeros - a.zeros)[0]!.measure}).`,
-    rule: 'no measure with more than half zeros (a rule of thumb)',
+    rule: 'zeros in each measure; .5 by a rule of thumb',
+    by: ['zeros'],
   };
 }
 
-function shapeVerdict({ measures }: Suitability): Verdict {
+function shapeVerdict({ measures }: Suitability, limits: SuitabilityLimits): Verdict {
   const known = measures.filter(({ skewness }) => !Number.isNaN(skewness));
   const far = known.filter(
-    ({ skewness, kurtosis }) => Math.abs(skewness) > SKEWED || Math.abs(kurtosis) > PEAKED,
+    ({ skewness, kurtosis }) => Math.abs(skewness) > limits.skewness || Math.abs(kurtosis) > limits.kurtosis,
   );
   const worst = [...far].sort((a, b) => Math.abs(b.skewness) - Math.abs(a.skewness))[0];
   return {
@@ -61,12 +69,17 @@ function shapeVerdict({ measures }: Suitability): Verdict {
           ? 'The table has no rows to judge by.'
           : 'Any extraction may be used as far as single measures go.'
         : `A few rows may rule the correlations (most skewed: ${worst.measure}): transform in question 2, relate by ranks, or for factors extract by principal axis or minimum residual.`,
-    rule: '|skewness| under 2, |excess kurtosis| under 7 (West, Finch and Curran 1995)',
+    rule: '2 and 7 by West, Finch and Curran 1995',
+    by: ['skewness', 'kurtosis'],
   };
 }
 
 /** The verdicts over all measures. */
-export function verdictsOf(found: Suitability, doubts: readonly Doubt[]): Verdict[] {
+export function verdictsOf(
+  found: Suitability,
+  doubts: readonly Doubt[],
+  limits: SuitabilityLimits = PLAIN_LIMITS,
+): Verdict[] {
   const p = found.measures.length;
   const { n, kmo, bartlett, mardia } = found;
   const singular = found.dependent.length > 0;
@@ -75,13 +88,14 @@ export function verdictsOf(found: Suitability, doubts: readonly Doubt[]): Verdic
     {
       name: 'Sampling adequacy (KMO)',
       value: singular ? '–' : `${fixed(kmo, 2)}, ${adequacyBand(kmo)}`,
-      good: singular ? null : kmo >= 0.6,
+      good: singular ? null : kmo >= limits.kmo,
       follows: singular
         ? 'It needs correlations that can be inverted.'
-        : kmo >= 0.6
+        : kmo >= limits.kmo
           ? 'Measures share enough to be reduced.'
           : 'Pairs relate, but not by what several measures share: factors will be poor.',
-      rule: '.6 and over will do, .8 is good (Kaiser 1970; Kaiser and Rice 1974)',
+      rule: '.6 will do, .8 is good (Kaiser 1970; Kaiser and Rice 1974)',
+      by: ['kmo'],
     },
     {
       name: 'Bartlett’s sphericity',
@@ -89,16 +103,17 @@ export function verdictsOf(found: Suitability, doubts: readonly Doubt[]): Verdic
         bartlett === null
           ? '–'
           : `χ² ${figure(bartlett.chiSquare, 4)}, ${bartlett.df.toLocaleString('en')} df, p\u00a0${pWords(bartlett.p)}`,
-      good: bartlett === null ? null : bartlett.p < 0.05,
+      good: bartlett === null ? null : bartlett.p < limits.p,
       follows:
         bartlett === null
           ? n === null
             ? 'It needs the number of rows: give it in question 1.'
             : 'It needs correlations that can be inverted.'
-          : bartlett.p < 0.05
+          : bartlett.p < limits.p
             ? `Some measures relate.${n !== null && n > 300 ? ' With so many rows nearly anything passes.' : ''}`
             : 'The measures may well be unrelated: nothing to reduce.',
-      rule: 'p under .05 (Bartlett 1951); a large n makes it easy to pass',
+      rule: 'p under it (Bartlett 1951); a large n makes it easy to pass',
+      by: ['p'],
     },
     {
       name: 'Determinant of R',
@@ -113,40 +128,44 @@ export function verdictsOf(found: Suitability, doubts: readonly Doubt[]): Verdic
             .join('; ')}${found.dependent.length > 3 ? ' …' : ''}. Components can still be had, factors not.`
         : 'No measure follows wholly from the others.',
       rule: 'above 0',
+      by: [],
     },
     {
       name: 'Condition of R',
       value: Number.isFinite(found.condition) ? figure(found.condition, 3) : '∞',
-      good: found.condition < ILL,
+      good: found.condition < limits.condition,
       follows:
-        found.condition < ILL
+        found.condition < limits.condition
           ? 'Small changes of the data make small changes of the result.'
           : 'Some measures are nearly made of others: set one of each such group aside.',
-      rule: 'largest over least eigenvalue, under 10,000',
+      rule: 'largest over least eigenvalue; 10,000 by a rule of thumb',
+      by: ['condition'],
     },
     {
       name: 'Rows per measure',
       value: Number.isNaN(rows) ? '–' : `${fixed(rows, 1)} (${n!.toLocaleString('en')} rows)`,
-      good: Number.isNaN(rows) ? null : rows >= LEAST_ROWS,
+      good: Number.isNaN(rows) ? null : rows >= limits.rows,
       follows: Number.isNaN(rows)
         ? 'The matrix does not say how many rows it was made from.'
-        : rows >= LEAST_ROWS
+        : rows >= limits.rows
           ? 'Enough rows for loadings that hold.'
           : 'Few rows: look in question 7 whether loadings hold, and keep few dimensions.',
-      rule: '5 and over (Gorsuch 1983)',
+      rule: '5 by Gorsuch 1983',
+      by: ['rows'],
     },
     {
       name: 'Pairs with |r| of .3 and over',
       value: percent(found.shareRelated),
-      good: found.shareRelated >= FEW_RELATED,
+      good: found.shareRelated >= limits.pairs,
       follows:
-        found.shareRelated >= FEW_RELATED
+        found.shareRelated >= limits.pairs
           ? 'There are relations to sum up.'
           : 'Most measures go their own way: expect many thin dimensions.',
-      rule: 'a fifth of the pairs or more (a rule of thumb)',
+      rule: 'a fifth of the pairs by a rule of thumb',
+      by: ['pairs'],
     },
-    zerosVerdict(found),
-    shapeVerdict(found),
+    zerosVerdict(found, limits),
+    shapeVerdict(found, limits),
     {
       name: 'Normality of all together',
       value:
@@ -156,14 +175,15 @@ export function verdictsOf(found: Suitability, doubts: readonly Doubt[]): Verdic
               mardia.skewnessP === null ? '' : `; skewness p\u00a0${pWords(mardia.skewnessP)}`
             }`,
       guides: true,
-      good: mardia === null ? null : mardia.kurtosisP >= 0.05 && (mardia.skewnessP ?? 1) >= 0.05,
+      good: mardia === null ? null : Math.min(mardia.kurtosisP, mardia.skewnessP ?? 1) >= limits.p,
       follows:
         mardia === null
           ? 'It needs complete rows, more of them than measures.'
-          : mardia.kurtosisP >= 0.05 && (mardia.skewnessP ?? 1) >= 0.05
+          : Math.min(mardia.kurtosisP, mardia.skewnessP ?? 1) >= limits.p
             ? 'Any extraction may be used, maximum likelihood too.'
             : 'Components do not mind. For factors, extraction by principal axis or minimum residual is safer than maximum likelihood.',
-      rule: 'p of .05 and over (Mardia 1970)',
+      rule: 'p not under it (Mardia 1970)',
+      by: ['p'],
     },
     {
       name: 'Doubtful measures',
@@ -174,6 +194,7 @@ export function verdictsOf(found: Suitability, doubts: readonly Doubt[]): Verdic
           ? 'Every measure has its place.'
           : 'See the measures; each can be set aside there.',
       rule: 'by the rules of the brief',
+      by: [],
     },
   ];
 }
