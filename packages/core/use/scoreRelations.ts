@@ -1,7 +1,8 @@
-import { fTail, tTwoTails } from '../algebra/distributions';
+import { fTail } from '../algebra/distributions';
 import { columnOf } from '../algebra/matrix';
 import type { Components } from '../components/components';
-import { isMissing, numberAt, type Column, type LevelColumn, type NumberColumn } from '../table/column';
+import { isMissing, numberAt, type LevelColumn, type NumberColumn } from '../table/column';
+import { correlationP } from '../suitability/suitability';
 import type { Table } from '../table/table';
 
 /** How a column of numbers goes with each dimension. */
@@ -65,9 +66,7 @@ function ofNumbers(
       Float64Array.from(places, i => score[i]!),
     ),
   );
-  const p = correlations.map(r =>
-    Number.isNaN(r) ? NaN : Math.abs(r) >= 1 ? 0 : tTwoTails(r * Math.sqrt((n - 2) / (1 - r * r)), n - 2),
-  );
+  const p = correlations.map(r => (Number.isNaN(r) ? NaN : correlationP(r, n)));
   return { kind: 'number', column: column.name, n, correlations, p };
 }
 
@@ -144,7 +143,3 @@ export function correlation(x: Float64Array, y: Float64Array): number {
   }
   return xx > 0 && yy > 0 ? Math.max(-1, Math.min(1, xy / Math.sqrt(xx * yy))) : NaN;
 }
-
-/** Whether a column can stand against scores at all. */
-export const isRelatable = (column: Column): boolean =>
-  column.kind === 'number' || column.levels.length <= MOST_LEVELS;

@@ -10,6 +10,7 @@ import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useSelection } from '../../store/useStudy';
 import { Resulting } from '../Problem';
+import { pWords as bare } from '../suitability/verdicts';
 import styles from './MeaningReading.module.css';
 
 const MOST_LISTED = 200;
@@ -170,8 +171,9 @@ function Heads({ of, names }: { of: string; names: readonly string[] }) {
   );
 }
 
-/** A p as it is printed: = .032, or < .001. */
+/** A p with its sign: = .032, or < .001. */
 export function pWords(p: number): string {
   if (Number.isNaN(p)) return '–';
-  return p < 0.001 ? '< .001' : `= ${p.toFixed(3).replace(/^0/, '')}`;
+  const words = bare(p);
+  return words.startsWith('<') ? words : `= ${words}`;
 }

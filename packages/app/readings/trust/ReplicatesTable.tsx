@@ -22,9 +22,10 @@ export function ReplicatesTable({ reduction, label, value }: ReplicatesTableProp
   return (
     <div className={styles.scroller} tabIndex={0} role="region" aria-label="Repeats against all scatter">
       <p className={`${styles.words} soft`}>
-        {count(rows, 'row')} repeat each other in {count(groups.length, 'group')} of the same {label} ({df}{' '}
-        degrees of freedom). Their part of a dimension’s variance is what measuring again would bring about:
-        the smaller, the more the dimension tells rows apart rather than readings.
+        {count(rows, 'row')} repeat each other in {count(groups.length, 'group')} of the same {label} (
+        {count(df, 'degree of freedom', 'degrees of freedom')}). Their part of a dimension’s variance is what
+        measuring again would bring about: the smaller, the more the dimension tells rows apart rather than
+        readings.
       </p>
       <table className={styles.table} aria-label="Scatter within repeats">
         <thead>
