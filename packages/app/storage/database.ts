@@ -27,14 +27,16 @@ export interface StudyRecord {
   readonly deleted: number | null;
 }
 
-/** A table but for its columns, which are kept one by one. */
-export type TableRecord = Omit<Table, 'columns'> & { readonly columnCount: number };
+/** A table but for its columns, which are kept some at a time. */
+export type TableRecord = Omit<Table, 'columns'>;
 
-export interface ColumnRecord {
-  /** Key of its table. */
+/** Columns of a table that stand side by side. */
+export interface ColumnsRecord {
+  /** Key of their table. */
   readonly table: string;
+  /** Of the first of them. */
   readonly index: number;
-  readonly column: Column;
+  readonly columns: readonly Column[];
 }
 
 /** A file as it was brought, so that it can be read in another way. */
@@ -53,7 +55,7 @@ export interface ResultRecord {
 class WoldDatabase extends Dexie {
   studies!: EntityTable<StudyRecord, 'id'>;
   studyTables!: EntityTable<TableRecord, 'key'>;
-  tableColumns!: DexieTable<ColumnRecord, [string, number]>;
+  tableColumns!: DexieTable<ColumnsRecord, [string, number]>;
   files!: EntityTable<FileRecord, 'key'>;
   results!: EntityTable<ResultRecord, 'key'>;
 
@@ -61,6 +63,14 @@ class WoldDatabase extends Dexie {
     super('wold');
     this.version(1).stores({ studies: 'id, changed', studyTables: 'key', results: 'key, used' });
     this.version(2).stores({ files: 'key', tableColumns: '[table+index], table' });
+    this.version(3).upgrade(async transaction => {
+      const kept = transaction.table<{ column: Column }, [string, number]>('tableColumns');
+      // One by one: all columns of all tables may be more than fits in memory.
+      for (const key of await kept.toCollection().primaryKeys()) {
+        const { column, ...place } = (await kept.get(key))!;
+        await kept.put({ ...place, columns: [column] } as never);
+      }
+    });
   }
 }
 

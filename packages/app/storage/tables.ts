@@ -1,16 +1,18 @@
+import type { Column } from '@wold/core/table/column';
 import type { Table } from '@wold/core/table/table';
-import { database } from './database';
+import Dexie from 'dexie';
+import { database, type ColumnsRecord } from './database';
+
+/** Of one record: the browser takes few large ones faster than many small ones, and refuses the largest. */
+const RECORD_BYTES = 1 << 19;
 
 /** Keeps a table, whole or not at all, unless it is kept already. @throws what the browser throws when it has no room */
 export async function putTable(table: Table): Promise<void> {
   await database.transaction('rw', database.studyTables, database.tableColumns, async () => {
     if (await isKept(table.key)) return;
     const { columns, ...rest } = table;
-    await database.studyTables.put({ ...rest, columnCount: columns.length });
-    // Column by column: a browser has a bound on the size of one record.
-    await database.tableColumns.bulkPut(
-      columns.map((column, index) => ({ table: table.key, index, column })),
-    );
+    await database.studyTables.put(rest);
+    await database.tableColumns.bulkPut(recordsOf(table.key, columns));
   });
 }
 
@@ -19,12 +21,31 @@ export async function getTable(key: string): Promise<Table | undefined> {
   return database.transaction('r', database.studyTables, database.tableColumns, async () => {
     const record = await database.studyTables.get(key);
     if (record === undefined) return undefined;
-    const { columnCount, ...rest } = record;
-    const columns = await database.tableColumns.bulkGet(
-      Array.from({ length: columnCount }, (_, index) => [key, index] as [string, number]),
-    );
-    return { ...rest, columns: columns.map(entry => entry!.column) };
+    const parts = await database.tableColumns
+      .where('[table+index]')
+      .between([key, Dexie.minKey], [key, Dexie.maxKey])
+      .toArray();
+    return { ...record, columns: parts.flatMap(({ columns }) => columns) };
   });
+}
+
+function recordsOf(table: string, columns: readonly Column[]): ColumnsRecord[] {
+  const records: { table: string; index: number; columns: Column[] }[] = [];
+  let bytes = RECORD_BYTES;
+  columns.forEach((column, index) => {
+    if (bytes >= RECORD_BYTES) {
+      records.push({ table, index, columns: [] });
+      bytes = 0;
+    }
+    records.at(-1)!.columns.push(column);
+    bytes += bytesOf(column);
+  });
+  return records;
+}
+
+function bytesOf(column: Column): number {
+  const entries = column.kind === 'number' ? column.values : column.codes;
+  return entries.byteLength + (column.missing?.byteLength ?? 0);
 }
 
 export async function isKept(key: string): Promise<boolean> {

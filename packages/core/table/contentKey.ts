@@ -16,6 +16,14 @@ export function contentKey(bytes: Uint8Array): string {
   return keyOf(digests);
 }
 
+/** The {@link contentKey} of bytes at hand, by the host's own SHA-256 where it has one. */
+export async function contentKeyAtOnce(bytes: Uint8Array<ArrayBuffer>): Promise<string> {
+  const blocks = Array.from({ length: Math.max(1, Math.ceil(bytes.length / BLOCK)) }, (_, index) =>
+    bytes.subarray(index * BLOCK, (index + 1) * BLOCK),
+  );
+  return keyOf(await Promise.all(blocks.map(digest)));
+}
+
 /** Takes content part by part and gives its {@link contentKey}; by the host's own SHA-256 where it has one. */
 export function contentKeyStream(): {
   readonly add: (part: Uint8Array<ArrayBuffer>) => Promise<void>;

@@ -1,24 +1,20 @@
-import { gunzipSync } from 'fflate';
-import { decompress as unpackZstd } from 'fzstd';
 import {
   parquetMetadataAsync,
   parquetRead,
   parquetSchema,
   type AsyncBuffer,
-  type Compressors,
   type FileMetaData,
 } from 'hyparquet';
+import { compressors } from 'hyparquet-compressors';
 import { quietHost, stretch, type Host, type Share } from '../host';
 import { Problem } from '../problem';
 import type { Column } from './column';
 import { columnBuilder, type ColumnBuilder } from './columnBuilder';
+import { contentKeyAtOnce } from './contentKey';
 import { entryText } from './entryText';
 import { blobSource, readAll, sourceKey, type FileBlob, type FileSource } from './fileSource';
 import { fileTable } from './fileTable';
 import type { Table } from './table';
-
-/** Snappy and plain pages are read by the package itself. */
-const compressors: Compressors = { GZIP: page => gunzipSync(page), ZSTD: page => unpackZstd(page) };
 
 /** Columns read together: few, so that what the package makes of them is soon let go. */
 const AT_A_TIME = 64;
@@ -38,18 +34,15 @@ export function isParquet(bytes: Uint8Array): boolean {
  * @throws Problem when the file is cut short, damaged, or packed in a way that is not read
  */
 export async function readParquet(source: FileSource, name: string, host: Host = quietHost): Promise<Table> {
-  const file = await asBuffer(source);
-  // Hashed while it is read.
-  const key = sourceKey(source);
+  const elsewhere = worthSharing(source) ? host.elsewhere : undefined;
+  const reading = elsewhere?.(secondColumns, { blob: source.blob! }).catch(() => null);
+  const { file, hash } = await opened(source);
+  // While it is read.
+  const key = hash();
   key.catch(() => undefined);
   try {
     const metadata = await parquetMetadataAsync(file);
-    const names = parquetSchema(metadata).children.map(({ element }) => element.name);
-    const [first, second] = inHalves(names, source, host);
-    const reading =
-      second.length === 0
-        ? Promise.resolve([])
-        : host.elsewhere!(parquetColumns, { blob: source.blob!, names: second }).catch(() => null);
+    const [first, second] = halves(metadata);
     const columns = await readColumns(file, metadata, first, host);
     columns.push(...((await reading) ?? (await readColumns(file, metadata, second, host))));
     return fileTable({
@@ -63,30 +56,27 @@ export async function readParquet(source: FileSource, name: string, host: Host =
     if (thrown instanceof Problem) throw thrown;
     throw new Problem(
       `this Parquet file cannot be read (${(thrown as Error).message})`,
-      'It is cut short, damaged, or packed by a method other than snappy, gzip or zstd: write it again from its source.',
+      'It is cut short, damaged, or packed in an uncommon way: write it again from its source.',
       name,
     );
   }
 }
 
-/** Some columns of a Parquet file. */
-export const parquetColumns: Share<{ readonly blob: FileBlob; readonly names: readonly string[] }, Column[]> =
-  {
-    name: 'Parquet columns',
-    run: async ({ blob, names }) => {
-      const file = await asBuffer(blobSource(blob));
-      return readColumns(file, await parquetMetadataAsync(file), names, quietHost);
-    },
-  };
+/** The second half of a Parquet file's columns. */
+export const secondColumns: Share<{ readonly blob: FileBlob }, Column[]> = {
+  name: 'Parquet columns',
+  run: async ({ blob }) => {
+    const { file } = await opened(blobSource(blob));
+    const metadata = await parquetMetadataAsync(file);
+    return readColumns(file, metadata, halves(metadata)[1], quietHost);
+  },
+};
 
-/** The columns that this thread reads, and those that another one reads, where that is worth it. */
-function inHalves(
-  names: readonly string[],
-  source: FileSource,
-  host: Host,
-): [readonly string[], readonly string[]] {
-  const shares = host.elsewhere !== undefined && source.blob !== undefined && source.size >= WORTH_SHARING;
-  const half = shares ? Math.ceil(names.length / 2) : names.length;
+const worthSharing = ({ blob, size }: FileSource): boolean => blob !== undefined && size >= WORTH_SHARING;
+
+function halves(metadata: FileMetaData): [readonly string[], readonly string[]] {
+  const names = parquetSchema(metadata).children.map(({ element }) => element.name);
+  const half = Math.ceil(names.length / 2);
   return [names.slice(0, half), names.slice(half)];
 }
 
@@ -137,15 +127,22 @@ async function readSome(
   return [...builders].map(([name, builder]) => builder.finish(name));
 }
 
-/** A file as the package reads it. */
-function asBuffer(source: FileSource): Promise<AsyncBuffer> | AsyncBuffer {
-  return source.size <= READ_WHOLE ? inMemory(source) : inParts(source);
+interface Opened {
+  /** As the package reads it. */
+  readonly file: AsyncBuffer;
+  /** The key of its content. */
+  readonly hash: () => Promise<string>;
 }
 
 /** A file that fits easily is read at once, which is faster than chunk by chunk. */
-async function inMemory(source: FileSource): Promise<AsyncBuffer> {
+async function opened(source: FileSource): Promise<Opened> {
+  if (source.size > READ_WHOLE) return { file: inParts(source), hash: () => sourceKey(source) };
   const bytes = await readAll(source);
-  return { byteLength: source.size, slice: (from, to) => bytes.slice(from, to).buffer };
+  const file = {
+    byteLength: source.size,
+    slice: (from: number, to?: number) => bytes.slice(from, to).buffer,
+  };
+  return { file, hash: () => contentKeyAtOnce(bytes) };
 }
 
 function inParts(source: FileSource): AsyncBuffer {

@@ -1,3 +1,4 @@
+import { brotliCompressSync } from 'node:zlib';
 import fc from 'fast-check';
 import { gzipSync } from 'fflate';
 import { parquetWriteBuffer } from 'hyparquet-writer';
@@ -16,9 +17,27 @@ const parquet = (data: { name: string; data: unknown[]; type?: string }[], codec
     parquetWriteBuffer({
       columnData: data as never,
       codec: codec as never,
-      compressors: { GZIP: page => gzipSync(page) },
+      compressors: {
+        GZIP: page => gzipSync(page),
+        BROTLI: page => new Uint8Array(brotliCompressSync(page)),
+        ZSTD: zstdFrame,
+        LZ4_RAW: lz4Block,
+      },
     }),
   );
+
+/** Less than 256 bytes as a Zstandard frame of one raw block (RFC 8878, 3.1.1). */
+function zstdFrame(page: Uint8Array): Uint8Array {
+  const blockHeader = 1 | (page.length << 3);
+  const header = [0x28, 0xb5, 0x2f, 0xfd, 0x20, page.length];
+  return Uint8Array.from([...header, blockHeader & 0xff, blockHeader >> 8, 0, ...page]);
+}
+
+/** Less than 270 bytes as an LZ4 block of literals alone. */
+function lz4Block(page: Uint8Array): Uint8Array {
+  const length = page.length < 15 ? [page.length << 4] : [0xf0, page.length - 15];
+  return Uint8Array.from([...length, ...page]);
+}
 
 describe('JSON', () => {
   test('an array of records, whose keys may differ', async () => {
@@ -79,21 +98,24 @@ describe('Parquet', () => {
     { name: 'fine', data: [true, false, true], type: 'BOOLEAN' },
   ];
 
-  test.each(['UNCOMPRESSED', 'SNAPPY', 'GZIP'])('columns of every kind, %s', async codec => {
-    const table = await readTable(parquet(columns, codec), 'pots.parquet');
-    expect([table.name, table.source.format, names(table)]).toEqual([
-      'pots',
-      'Parquet',
-      ['kiln', 'CaO', 'n', 'fine'],
-    ]);
-    expect(entries(table)).toEqual([
-      ['Fennick', 'Marram', ''],
-      ['1.5', '', '12.25'],
-      ['3', '250', '7'],
-      ['true', 'false', 'true'],
-    ]);
-    expect((table.columns[2] as NumberColumn).values).toBeInstanceOf(Uint8Array);
-  });
+  test.each(['UNCOMPRESSED', 'SNAPPY', 'GZIP', 'BROTLI', 'ZSTD', 'LZ4_RAW'])(
+    'columns of every kind, %s',
+    async codec => {
+      const table = await readTable(parquet(columns, codec), 'pots.parquet');
+      expect([table.name, table.source.format, names(table)]).toEqual([
+        'pots',
+        'Parquet',
+        ['kiln', 'CaO', 'n', 'fine'],
+      ]);
+      expect(entries(table)).toEqual([
+        ['Fennick', 'Marram', ''],
+        ['1.5', '', '12.25'],
+        ['3', '250', '7'],
+        ['true', 'false', 'true'],
+      ]);
+      expect((table.columns[2] as NumberColumn).values).toBeInstanceOf(Uint8Array);
+    },
+  );
 
   test('is known by its mark, whatever it is called', async () => {
     expect((await readTable(parquet(columns), 'pots.csv')).source.format).toBe('Parquet');
