@@ -34,6 +34,8 @@ export function Word({ settles, children, id, panel }: WordProps) {
         open={anchor !== null}
         anchorEl={anchor}
         onClose={close}
+        // What was chosen is to be seen at once.
+        transitionDuration={0}
         anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
         slotProps={{ paper: { role: 'dialog', 'aria-label': settles, sx: { mt: 0.5 } } }}
       >

@@ -61,6 +61,8 @@ const WEIGHTS: Readonly<Partial<Record<Request['stage'], number>>> = {
 };
 /** Work of this weight may take very long. */
 const LONG = 2;
+/** So long after light work, in milliseconds, heavy work leaves the cores to the page, which draws what has come. */
+const DRAWING = 120;
 const CRASHED: ProblemData = {
   what: 'the computation broke off, most likely for want of memory',
   where: null,
@@ -68,6 +70,8 @@ const CRASHED: ProblemData = {
 };
 
 let nextId = 1;
+/** When light work ended last. */
+let lightEnded = -Infinity;
 const seats: Seat[] = [];
 const entries: Entry[] = [];
 const listeners = new Set<() => void>();
@@ -172,9 +176,11 @@ function advance(): void {
   }
 }
 
-/** Heavy work waits until all light work on its table is done: the two would share cores with the page itself. */
+/** Heavy work waits until all light work on its table is done and drawn: they would share cores with the page itself. */
 function mayStart({ weight, tableKey }: Entry): boolean {
-  return weight === 0 || !entries.some(other => other.weight === 0 && other.tableKey === tableKey);
+  if (weight === 0) return true;
+  const drawn = performance.now() - lightEnded >= DRAWING;
+  return drawn && !entries.some(other => other.weight === 0 && other.tableKey === tableKey);
 }
 
 async function occupy(seat: Seat, entry: Entry): Promise<void> {
@@ -207,6 +213,10 @@ function leave(entry: Entry, outcome: Outcome<unknown> | 'stopped'): void {
   const index = entries.indexOf(entry);
   if (index < 0) return;
   entries.splice(index, 1);
+  if (entry.weight === 0) {
+    lightEnded = performance.now();
+    setTimeout(advance, DRAWING);
+  }
   entry.settle(outcome);
   announce();
   advance();

@@ -62,18 +62,27 @@ export function boxOf(values: Float64Array, rows: Uint32Array): Box {
     number,
     number,
   ];
-  const fences = fencesAround(lowerQuartile, upperQuartile, FENCE) ?? { low: -Infinity, high: Infinity };
+  const fences = fencesAround(lowerQuartile, upperQuartile, FENCE);
+  const low = fences?.low ?? -Infinity;
+  const high = fences?.high ?? Infinity;
   const outliers: { row: number; value: number }[] = [];
-  let [least, lowWhisker, highWhisker, most] = [Infinity, Infinity, -Infinity, -Infinity];
+  let least = Infinity;
+  let lowWhisker = Infinity;
+  let highWhisker = -Infinity;
+  let most = -Infinity;
   for (let i = 0; i < values.length; i++) {
     const value = values[i]!;
-    if (value < least) least = value;
-    if (value > most) most = value;
-    if (value >= fences.low && value < lowWhisker) lowWhisker = value;
-    if (value <= fences.high && value > highWhisker) highWhisker = value;
-    const beyond = value < fences.low || value > fences.high;
-    if (beyond && outliers.length < MOST_OUTLIERS) outliers.push({ row: rows[i]!, value });
+    if (value >= low && value <= high) {
+      if (value < lowWhisker) lowWhisker = value;
+      if (value > highWhisker) highWhisker = value;
+    } else if (!Number.isNaN(value)) {
+      if (value < least) least = value;
+      if (value > most) most = value;
+      if (outliers.length < MOST_OUTLIERS) outliers.push({ row: rows[i]!, value });
+    }
   }
+  if (lowWhisker < least) least = lowWhisker;
+  if (highWhisker > most) most = highWhisker;
   const known = (value: number) => (Number.isFinite(value) ? value : NaN);
   return {
     least: known(least),

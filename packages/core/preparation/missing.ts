@@ -10,9 +10,9 @@ export type MissingRule = (typeof MISSING_RULES)[number];
 export function valuesIn(column: NumberColumn, rows: Uint32Array): Float64Array {
   const { values, missing } = column;
   const result = new Float64Array(rows.length);
-  for (let i = 0; i < result.length; i++) {
-    const row = rows[i]!;
-    result[i] = missing !== null && missing[row] === 1 ? NaN : values[row]!;
+  for (let i = 0; i < rows.length; i++) result[i] = values[rows[i]!]!;
+  if (missing !== null) {
+    for (let i = 0; i < rows.length; i++) if (missing[rows[i]!] === 1) result[i] = NaN;
   }
   return result;
 }

@@ -39,10 +39,9 @@ export function robustLimits(values: Float64Array, most: number): Fences | null 
 /** The median and the median absolute deviation from it; null where that deviation is 0. */
 export function medianDeviation(values: Float64Array): { median: number; mad: number } | null {
   const [median] = quantilesOf(values, [0.5]) as [number];
-  const [mad] = quantilesOf(
-    values.map(value => Math.abs(value - median)),
-    [0.5],
-  ) as [number];
+  const deviations = new Float64Array(values.length);
+  for (let i = 0; i < values.length; i++) deviations[i] = Math.abs(values[i]! - median);
+  const [mad] = quantilesOf(deviations, [0.5]) as [number];
   return mad > 0 ? { median, mad } : null;
 }
 

@@ -111,9 +111,11 @@ export function prepare(
   const constant: MeasureSetAside[] = [];
   const kept: {
     name: string;
-    values: Float64Array;
+    /** Its place among the treated measures. */
+    from: number;
     mean: number;
-    placed: Float64Array;
+    origin: number;
+    shift: number;
     sd: number;
     by: number;
     original: Moments;
@@ -128,26 +130,18 @@ export function prepare(
     }
     const by = divisorOf(values, moments.sd, input.scale);
     const about = input.scale === 'none' ? aboutZero(values, weights, divisor) : moments;
-    // From the first value, as the mean was found: a large common offset costs no digits.
-    const scaledBy = (value: number) => (value - about.origin - about.shift) / by;
-    const placed = treated.placed.columns[j]!.map(scaledBy);
-    kept.push({
-      name,
-      values: values.map(scaledBy),
-      placed,
-      ...about,
-      by,
-      original: originalMoments(measureOf(table, name), rows),
-    });
+    kept.push({ name, from: j, ...about, by, original: originalMoments(measureOf(table, name), rows) });
   });
   const measuresSetAside = [...treated.measuresSetAside, ...constant];
   if (kept.length < 2) throw tooFewMeasures(kept.length, measuresSetAside);
 
+  const { columns, placed, ...account } = treated;
   const values = zeros(rows.length, kept.length);
-  kept.forEach((measure, j) => columnOf(values, j).set(measure.values));
-  const placedValues = zeros(treated.placed.rows.length, kept.length);
-  kept.forEach((measure, j) => columnOf(placedValues, j).set(measure.placed));
-  const { columns: _, placed, ...account } = treated;
+  const placedValues = zeros(placed.rows.length, kept.length);
+  kept.forEach((measure, j) => {
+    scaleInto(columnOf(values, j), columns[measure.from]!, measure);
+    scaleInto(columnOf(placedValues, j), placed.columns[measure.from]!, measure);
+  });
   return {
     ...account,
     placedRows: placed.rows,
@@ -164,9 +158,24 @@ export function prepare(
     divisor,
     values,
     placedValues,
-    gaps: values.values.reduce((count, value) => count + Number(Number.isNaN(value)), 0),
+    gaps: nanCount(values.values),
     given: null,
   };
+}
+
+/** From the first value, as the mean was found: a large common offset costs no digits. */
+function scaleInto(
+  target: Float64Array,
+  values: Float64Array,
+  { origin, shift, by }: { readonly origin: number; readonly shift: number; readonly by: number },
+): void {
+  for (let i = 0; i < values.length; i++) target[i] = (values[i]! - origin - shift) / by;
+}
+
+function nanCount(values: Float64Array): number {
+  let count = 0;
+  for (let i = 0; i < values.length; i++) if (Number.isNaN(values[i]!)) count++;
+  return count;
 }
 
 /** The treatment that a preparation asks for. */
@@ -205,7 +214,7 @@ interface Moments {
 function momentsOf(values: Float64Array, weights: Float64Array | null, divisor: number) {
   const n = values.length;
   const origin = values.find(value => !Number.isNaN(value))!;
-  if (values.every(value => value === origin || Number.isNaN(value))) return null;
+  let varies = false;
   let total = 0;
   let sum = 0;
   let absent = 0;
@@ -215,9 +224,11 @@ function momentsOf(values: Float64Array, weights: Float64Array | null, divisor: 
       absent += w;
       continue;
     }
+    if (values[i] !== origin) varies = true;
     total += w;
     sum += w * (values[i]! - origin);
   }
+  if (!varies) return null;
   const shift = sum / total;
   let squares = 0;
   for (let i = 0; i < n; i++) {
@@ -267,19 +278,23 @@ function divisorOf(values: Float64Array, sd: number, scale: Scale): number {
 }
 
 function originalMoments({ values, missing }: NumberColumn, rows: Uint32Array): Moments {
+  const present = (row: number) => missing === null || missing[row] === 0;
+  const origin = values[rows.find(present) ?? 0]!;
   let n = 0;
-  let shift = 0;
-  let squares = 0;
-  // One pass (Welford 1962).
+  let sum = 0;
   for (let i = 0; i < rows.length; i++) {
-    const row = rows[i]!;
-    if (missing !== null && missing[row] === 1) continue;
+    if (!present(rows[i]!)) continue;
     n++;
-    const deviation = values[row]! - shift;
-    shift += deviation / n;
-    squares += deviation * (values[row]! - shift);
+    sum += values[rows[i]!]! - origin;
   }
-  return { mean: shift, sd: Math.sqrt(squares / (n - 1)) };
+  const shift = sum / n;
+  let squares = 0;
+  for (let i = 0; i < rows.length; i++) {
+    if (!present(rows[i]!)) continue;
+    const deviation = values[rows[i]!]! - origin - shift;
+    squares += deviation * deviation;
+  }
+  return { mean: origin + shift, sd: Math.sqrt(squares / (n - 1)) };
 }
 
 function tooFewMeasures(count: number, setAside: readonly MeasureSetAside[]): Problem {

@@ -1,6 +1,7 @@
-import { maximum } from '../algebra/maximum';
 import { normalQuantile } from '../algebra/normalQuantile';
 import { Problem } from '../problem';
+import { orderOf } from '../table/order';
+import { boxCox, boxCoxPower, yeoJohnson, yeoJohnsonPower } from './power';
 
 export const COLUMN_TRANSFORMS = [
   'none',
@@ -49,7 +50,9 @@ export function transformColumn(
         ? yeoJohnsonPower(values)
         : null;
   const apply = functionOf(transform, power ?? 1);
-  return { values: values.map(apply), power, apply };
+  const transformed = new Float64Array(values.length);
+  for (let i = 0; i < values.length; i++) transformed[i] = apply(values[i]!);
+  return { values: transformed, power, apply };
 }
 
 /** @throws Problem naming the first row whose value the transform is not defined for */
@@ -86,81 +89,30 @@ function functionOf(transform: ColumnTransform, power: number): (value: number) 
 /** Ranks, or the normal quantiles at (rank − 3/8) / (n + 1/4) (Blom 1958); another number ranks among the values. */
 function byOrder(values: Float64Array, transform: 'ranks' | 'normal-scores'): Transformed {
   const n = values.length;
-  const sorted = values.slice().sort();
+  const order = orderOf(values);
+  const sorted = new Float64Array(n);
+  for (let k = 0; k < n; k++) sorted[k] = values[order[k]!]!;
   const score = (rank: number) =>
     transform === 'ranks' ? rank : normalQuantile((rank - 0.375) / (n + 0.25));
   const apply = (value: number) => score(Math.min(n, Math.max(1, rankIn(sorted, value))));
-  return { values: ranksAmong(values, sorted).map(score), power: null, apply };
-}
-
-/** The power transform (Box and Cox 1964, equation 1): (x^λ − 1) / λ, or ln x where λ is 0. */
-export function boxCox(value: number, power: number): number {
-  return isZero(power) ? Math.log(value) : Math.expm1(power * Math.log(value)) / power;
-}
-
-/** The power transform for all numbers (Yeo and Johnson 2000, equation 2.1). */
-export function yeoJohnson(value: number, power: number): number {
-  if (value >= 0) {
-    return isZero(power) ? Math.log1p(value) : Math.expm1(power * Math.log1p(value)) / power;
-  }
-  const mirrored = 2 - power;
-  return isZero(mirrored) ? -Math.log1p(-value) : -Math.expm1(mirrored * Math.log1p(-value)) / mirrored;
-}
-
-/** The power of greatest likelihood (Box and Cox 1964, section 3). */
-export function boxCoxPower(values: Float64Array): number {
-  const logs = values.map(Math.log);
-  const sum = logs.reduce((total, log) => total + log, 0);
-  const transformed = new Float64Array(values.length);
-  return maximum(POWERS.from, POWERS.to, power => {
-    for (let i = 0; i < logs.length; i++) transformed[i] = powered(logs[i]!, power);
-    return profile(transformed, (power - 1) * sum);
-  });
-}
-
-/** The power of greatest likelihood (Yeo and Johnson 2000, section 3). */
-export function yeoJohnsonPower(values: Float64Array): number {
-  const logs = values.map(value => Math.sign(value) * Math.log1p(Math.abs(value)));
-  const sum = logs.reduce((total, log) => total + log, 0);
-  const transformed = new Float64Array(values.length);
-  return maximum(POWERS.from, POWERS.to, power => {
-    for (let i = 0; i < logs.length; i++) {
-      const log = logs[i]!;
-      transformed[i] = log >= 0 ? powered(log, power) : -powered(-log, 2 - power);
-    }
-    return profile(transformed, (power - 1) * sum);
-  });
-}
-
-/** (e^(λ l) − 1) / λ, or l where λ is 0; by the quicker function where that costs no digits. */
-function powered(log: number, power: number): number {
-  if (power > 0.01 || power < -0.01) return (Math.exp(power * log) - 1) / power;
-  return isZero(power) ? log : Math.expm1(power * log) / power;
+  const ranked = ranksBy(order, values);
+  return { values: transform === 'ranks' ? ranked : ranked.map(score), power: null, apply };
 }
 
 /** Ranks from 1; equal values share their mean rank. */
 export function ranks(values: Float64Array): Float64Array {
-  return ranksAmong(values, values.slice().sort());
+  return ranksBy(orderOf(values), values);
 }
 
-/** The ranks of values, sorted beside: each is looked for only among those in the same of n equal slices of the range. */
-function ranksAmong(values: Float64Array, sorted: Float64Array): Float64Array {
-  const n = sorted.length;
-  const least = sorted[0]!;
-  const range = sorted[n - 1]! - least;
-  const slices = (n - 1) / range;
-  const perSlice = slices > 0 && Number.isFinite(slices) ? slices : 0;
-  const sliceOf = (value: number) => Math.floor((value - least) * perSlice);
-  const starts = new Uint32Array(n + 1);
-  for (let i = 0; i < n; i++) starts[sliceOf(sorted[i]!) + 1]!++;
-  for (let slice = 0; slice < n; slice++) starts[slice + 1]! += starts[slice]!;
+function ranksBy(order: Uint32Array, values: Float64Array): Float64Array {
+  const n = values.length;
   const result = new Float64Array(n);
-  for (let i = 0; i < n; i++) {
-    const slice = sliceOf(values[i]!);
-    const value = values[i]!;
-    const below = countBelow(sorted, value, false, starts[slice]!, starts[slice + 1]!);
-    const upTo = countBelow(sorted, value, true, below, starts[slice + 1]!);
-    result[i] = (below + 1 + upTo) / 2;
+  for (let from = 0; from < n;) {
+    const value = values[order[from]!]!;
+    let to = from + 1;
+    while (to < n && values[order[to]!] === value) to++;
+    for (let k = from; k < to; k++) result[order[k]!] = (from + 1 + to) / 2;
+    from = to;
   }
   return result;
 }
@@ -173,36 +125,16 @@ function rankIn(sorted: Float64Array, value: number): number {
   return (below + 1 + upTo) / 2;
 }
 
-/** How many of the sorted numbers lie below a value, or (with equal ones) not above it; between `low` and `high`. */
-function countBelow(
-  sorted: Float64Array,
-  value: number,
-  withEqual: boolean,
-  low = 0,
-  high = sorted.length,
-): number {
+/** How many of the sorted numbers lie below a value, or (with equal ones) not above it. */
+function countBelow(sorted: Float64Array, value: number, withEqual: boolean): number {
+  let low = 0;
+  let high = sorted.length;
   while (low < high) {
     const middle = (low + high) >>> 1;
     if (sorted[middle]! < value || (withEqual && sorted[middle] === value)) low = middle + 1;
     else high = middle;
   }
   return low;
-}
-
-/** Powers beyond these are no transforms that anyone would read. */
-const POWERS = { from: -5, to: 5 };
-
-const isZero = (power: number): boolean => Math.abs(power) < 1e-12;
-
-/** The log-likelihood of a normal sample at its own mean and variance, with the transform's own part. */
-function profile(values: Float64Array, jacobian: number): number {
-  const n = values.length;
-  let sum = 0;
-  for (let i = 0; i < n; i++) sum += values[i]!;
-  const mean = sum / n;
-  let squares = 0;
-  for (let i = 0; i < n; i++) squares += (values[i]! - mean) * (values[i]! - mean);
-  return -0.5 * n * Math.log(squares / n) + jacobian;
 }
 
 function need(

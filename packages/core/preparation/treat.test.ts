@@ -12,7 +12,8 @@ import { measureDistribution } from './distribution';
 import { pulledIn, quartileFences, robustLimits } from './outliers';
 import { PLAIN_PREPARATION, prepare, treatFor, type PreparationInput } from './prepare';
 import { suggestTransform } from './suggest';
-import { boxCox, boxCoxPower, ranks, transformColumn, yeoJohnson, yeoJohnsonPower } from './transform';
+import { boxCox, boxCoxPower, yeoJohnson, yeoJohnsonPower } from './power';
+import { ranks, transformColumn } from './transform';
 
 const read = (text: string) => readDelimited(new TextEncoder().encode(text), 'made.csv');
 const input = (measures: string[], more: Partial<PreparationInput> = {}): PreparationInput => ({

@@ -291,16 +291,16 @@ function fence(
     const fences: Fences | null =
       outliers === 'robust-z' ? robustLimits(values, reach) : quartileFences(values, reach);
     if (fences === null) return;
-    values.forEach((value, i) => {
-      if (Number.isNaN(value)) return;
+    for (let i = 0; i < values.length; i++) {
+      const value = values[i]!;
+      if (!(value < fences.low || value > fences.high)) continue;
       const to = pulledIn(value, fences);
-      if (to === value) return;
       if (outliers === 'leave-out-rows') flagged.set(i, [...(flagged.get(i) ?? []), measure]);
       else {
         changes.push({ step: 'pulled in', row: rows[i]!, measure, from: value, to });
         values[i] = to;
       }
-    });
+    }
   });
   return flagged;
 }

@@ -111,7 +111,20 @@ const DEFINITIONS = 5;
 
 /** The name under which the result of a request on a table is kept. */
 export function requestKey(tableKey: string, request: Request): string {
-  return hash([DEFINITIONS, tableKey, request]);
+  const named =
+    'preparation' in request ? { ...request, preparation: preparationKey(request.preparation) } : request;
+  return hash([DEFINITIONS, tableKey, named]);
+}
+
+/** Many requests rest on one preparation, which is long where there are many measures. */
+const preparationKeys = new WeakMap<PreparationInput, string>();
+
+function preparationKey(preparation: PreparationInput): string {
+  const known = preparationKeys.get(preparation);
+  if (known !== undefined) return known;
+  const key = hash(preparation);
+  preparationKeys.set(preparation, key);
+  return key;
 }
 
 /** Results at hand, by key. */
@@ -259,8 +272,18 @@ function treatmentOf(preparation: PreparationInput): PreparationInput {
   };
 }
 
-/** What preparation needs of a recipe. */
+const preparations = new WeakMap<Recipe, PreparationInput>();
+
+/** What preparation needs of a recipe; the same object for the same recipe. */
 export function preparationOf(recipe: Recipe): PreparationInput {
+  const known = preparations.get(recipe);
+  if (known !== undefined) return known;
+  const preparation = preparationAnew(recipe);
+  preparations.set(recipe, preparation);
+  return preparation;
+}
+
+function preparationAnew(recipe: Recipe): PreparationInput {
   const named = (role: string) =>
     recipe.columns.filter(column => column.role === role).map(column => column.name);
   const { off, ...preparation } = switchedOff(recipe.preparation);

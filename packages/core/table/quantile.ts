@@ -1,4 +1,4 @@
-import quickselect from 'quickselect';
+import { slicesOf } from './order';
 
 /**
  * The quantile of sorted numbers by linear interpolation between order statistics, at position 1 + (n − 1)q
@@ -17,26 +17,63 @@ export function quantile(sorted: ArrayLike<number>, q: number): number {
   return low + (position - below) * (high - low);
 }
 
+/** So many numbers share a slice, on average: few enough to be sorted soon. */
+const PER_SLICE = 8;
+
 /**
- * Quantiles of numbers in any order, as {@link quantile} gives them, without sorting them all (Floyd and Rivest 1975).
+ * Quantiles of numbers in any order, as {@link quantile} gives them. Only those that share a slice with what is looked
+ * for are sorted.
  *
  * @param values may hold NaN, which count as missing
- * @param qs ascending
  */
 export function quantilesOf(values: Float64Array, qs: readonly number[]): number[] {
-  const numbers = values.some(Number.isNaN) ? values.filter(value => !Number.isNaN(value)) : values.slice();
+  const numbers = present(values);
   const n = numbers.length;
   if (n === 0) return qs.map(() => NaN);
-  let settled = 0;
-  const at = (place: number): number => {
-    if (place >= settled) quickselect(numbers as unknown as number[], place, settled, n - 1);
-    settled = Math.max(settled, place);
-    return numbers[place]!;
-  };
-  return qs.map(q => {
-    const position = (n - 1) * q;
-    const below = Math.floor(position);
-    const low = at(below);
-    return below + 1 < n && position > below ? low + (position - below) * (at(below + 1) - low) : low;
+  const places = qs.map(q => (n - 1) * q);
+  const at = placedIn(numbers, new Set(places.flatMap(place => [Math.floor(place), Math.ceil(place)])));
+  return places.map(place => {
+    const below = Math.floor(place);
+    const low = at.get(below)!;
+    return place > below ? low + (place - below) * (at.get(below + 1)! - low) : low;
   });
+}
+
+/** The numbers that would stand at some places, were they sorted. */
+function placedIn(numbers: Float64Array, places: ReadonlySet<number>): Map<number, number> {
+  const { least, perUnit, starts } = slicesOf(numbers, Math.ceil(numbers.length / PER_SLICE));
+  const sliceOf = new Map([...places].map(place => [place, sliceAt(starts, place)]));
+  const wanted = [...new Set(sliceOf.values())];
+  // From 1; 0 where none is wanted.
+  const which = new Uint8Array(starts.length);
+  wanted.forEach((slice, k) => (which[slice] = k + 1));
+  const members = wanted.map(slice => new Float64Array(starts[slice + 1]! - starts[slice]!));
+  const filled = wanted.map(() => 0);
+  for (let i = 0; i < numbers.length; i++) {
+    const k = which[((numbers[i]! - least) * perUnit) | 0]!;
+    if (k > 0) members[k - 1]![filled[k - 1]!++] = numbers[i]!;
+  }
+  for (const some of members) some.sort();
+  return new Map(
+    [...sliceOf].map(([place, slice]) => [place, members[which[slice]! - 1]![place - starts[slice]!]!]),
+  );
+}
+
+function present(values: Float64Array): Float64Array {
+  for (let i = 0; i < values.length; i++) {
+    if (Number.isNaN(values[i]!)) return values.filter(value => !Number.isNaN(value));
+  }
+  return values;
+}
+
+/** The slice that holds the number of a place. */
+function sliceAt(starts: Uint32Array, place: number): number {
+  let low = 0;
+  let high = starts.length - 1;
+  while (high - low > 1) {
+    const middle = (low + high) >>> 1;
+    if (starts[middle]! <= place) low = middle;
+    else high = middle;
+  }
+  return low;
 }
