@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState, type MouseEvent } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type MouseEvent } from 'react';
 import { entry } from '@wold/core/algebra/matrix';
 import { correlationP, type Suitability } from '@wold/core/suitability/suitability';
 import { coefficient, shortName } from '../../charts/format';
@@ -6,6 +6,7 @@ import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useSelection } from '../../store/useStudy';
 import { useMode } from '../../theme/ThemeMode';
+import { cellPicture } from './cellColours';
 import { drawMatrix, layoutOf, type Span } from './drawMatrix';
 import { strongestPairs } from './strongestPairs';
 import { pWords } from './verdicts';
@@ -32,6 +33,17 @@ export function MatrixView({ found }: { found: Suitability }) {
   const names = useMemo(() => found.order.map(j => found.measures[j]!.measure), [found]);
   const layout = useMemo(() => layoutOf(span, size), [span.from, span.to, size]); // eslint-disable-line react-hooks/exhaustive-deps
   const pairs = useMemo(() => strongestPairs(found, MOST_PAIRS), [found]);
+  const value = useCallback(
+    (a: number, b: number) => entry(matrix, found.order[a]!, found.order[b]!),
+    [matrix, found],
+  );
+  const unseen = layout.cell === 0;
+  // Kept while the pointer moves over it.
+  const picture = useMemo(() => {
+    if (layout.single || unseen) return null;
+    const { from, to } = span;
+    return cellPicture(to - from, (row, column) => value(from + row, from + column), mode, tokens.rule);
+  }, [layout.single, unseen, value, span.from, span.to, mode, tokens]); // eslint-disable-line react-hooks/exhaustive-deps
 
   useEffect(() => {
     const observer = new ResizeObserver(([seen]) => {
@@ -43,9 +55,8 @@ export function MatrixView({ found }: { found: Suitability }) {
   }, []);
   useEffect(() => {
     if (canvas.current === null || size.width === 0) return;
-    const value = (a: number, b: number) => entry(matrix, found.order[a]!, found.order[b]!);
-    drawMatrix(canvas.current, { names, value, layout, span, chosen, over }, mode, tokens);
-  }, [matrix, found, names, layout, span, chosen, over, mode, tokens, size]);
+    drawMatrix(canvas.current, { names, value, picture, layout, span, chosen, over }, mode, tokens);
+  }, [value, picture, names, layout, span, chosen, over, mode, tokens, size]);
 
   function cellAt(event: { nativeEvent: { offsetX: number; offsetY: number } }): [number, number] | null {
     const { offsetX, offsetY } = event.nativeEvent;

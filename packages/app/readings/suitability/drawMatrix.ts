@@ -15,11 +15,15 @@ export interface MatrixLayout {
   readonly cell: number;
   /** Whether names stand beside the cells. */
   readonly named: boolean;
+  /** Whether each cell is drawn by itself; cells too small for that make one picture. */
+  readonly single: boolean;
 }
 
 interface MatrixContent {
   readonly names: readonly string[];
   readonly value: (row: number, column: number) => number;
+  /** A pixel for each cell in sight, where they are not drawn one by one. */
+  readonly picture: HTMLCanvasElement | null;
   readonly layout: MatrixLayout;
   readonly span: Span;
   readonly chosen: readonly string[];
@@ -31,6 +35,7 @@ const NAMES_HEIGHT = 76;
 /** Cells of at least this size have names, or numbers, in them. */
 const NAMED = 11;
 const NUMBERED = 25;
+const SINGLE = 8;
 const LARGEST = 56;
 
 /** Square cells as large as fit, with room for names where they can be read. */
@@ -41,8 +46,11 @@ export function layoutOf(
   const count = Math.max(1, to - from);
   const fit = (w: number, h: number) => Math.min(LARGEST, Math.max(0, Math.min(w, h)) / count);
   const withNames = fit(width - NAMES_WIDTH, height - NAMES_HEIGHT);
-  if (withNames >= NAMED) return { left: NAMES_WIDTH, top: NAMES_HEIGHT, cell: withNames, named: true };
-  return { left: 0, top: 0, cell: fit(width, height), named: false };
+  if (withNames >= NAMED) {
+    return { left: NAMES_WIDTH, top: NAMES_HEIGHT, cell: withNames, named: true, single: true };
+  }
+  const cell = fit(width, height);
+  return { left: 0, top: 0, cell, named: false, single: cell > SINGLE };
 }
 
 /** Draws the matrix: a colour for each cell, numbers where they fit, names where they can be read. */
@@ -59,28 +67,15 @@ export function drawMatrix(
   const pen = canvas.getContext('2d')!;
   pen.scale(ratio, ratio);
   pen.clearRect(0, 0, width, height);
-  const { layout, span, value, names, chosen, over } = content;
+  const { layout, span, picture, names, chosen, over } = content;
   const { left, top, cell, named } = layout;
   const count = span.to - span.from;
-  const gap = cell > 8 ? 1 : 0;
-  for (let row = 0; row < count; row++) {
-    for (let column = 0; column < count; column++) {
-      const r = value(span.from + row, span.from + column);
-      pen.fillStyle = row === column ? tokens.rule : `rgb(${divergingColour(r, mode).join(' ')})`;
-      // Without seams where cells are smaller than pixels.
-      pen.fillRect(
-        left + column * cell,
-        top + row * cell,
-        cell - gap + (gap ? 0 : 0.5),
-        cell - gap + (gap ? 0 : 0.5),
-      );
-      if (cell < NUMBERED || row === column) continue;
-      pen.fillStyle = Math.abs(r) > 0.62 ? tokens.paper : tokens.ink;
-      pen.font = `${Math.min(13, cell * 0.38)}px 'Atkinson Hyperlegible Mono Variable', monospace`;
-      pen.textAlign = 'center';
-      pen.textBaseline = 'middle';
-      pen.fillText(coefficient(r), left + (column + 0.5) * cell, top + (row + 0.5) * cell);
-    }
+  if (picture === null) drawCells(pen, content, mode, tokens);
+  else {
+    // Cells smaller than pixels are averaged, larger ones keep their edges.
+    pen.imageSmoothingEnabled = cell * ratio < 1;
+    pen.imageSmoothingQuality = 'high';
+    pen.drawImage(picture, left, top, count * cell, count * cell);
   }
   if (named) drawNames(pen, content, tokens);
   pen.strokeStyle = tokens.sward;
@@ -95,6 +90,25 @@ export function drawMatrix(
     pen.strokeStyle = tokens.ink;
     pen.lineWidth = 1.5;
     pen.strokeRect(left + (over[1] - span.from) * cell, top + (over[0] - span.from) * cell, cell, cell);
+  }
+}
+
+function drawCells(pen: CanvasRenderingContext2D, content: MatrixContent, mode: Mode, tokens: Tokens): void {
+  const { layout, span, value } = content;
+  const { left, top, cell } = layout;
+  const count = span.to - span.from;
+  for (let row = 0; row < count; row++) {
+    for (let column = 0; column < count; column++) {
+      const r = value(span.from + row, span.from + column);
+      pen.fillStyle = row === column ? tokens.rule : `rgb(${divergingColour(r, mode).join(' ')})`;
+      pen.fillRect(left + column * cell, top + row * cell, cell - 1, cell - 1);
+      if (cell < NUMBERED || row === column) continue;
+      pen.fillStyle = Math.abs(r) > 0.62 ? tokens.paper : tokens.ink;
+      pen.font = `${Math.min(13, cell * 0.38)}px 'Atkinson Hyperlegible Mono Variable', monospace`;
+      pen.textAlign = 'center';
+      pen.textBaseline = 'middle';
+      pen.fillText(coefficient(r), left + (column + 0.5) * cell, top + (row + 0.5) * cell);
+    }
   }
 }
 

@@ -7,6 +7,7 @@ import {
 } from '@wold/core/suitability/doubt';
 import type { MeasureSuitability, Suitability } from '@wold/core/suitability/suitability';
 import { divergingColour } from '../../theme/ramp';
+import { cellColours } from './cellColours';
 import { layoutOf } from './drawMatrix';
 import { strongestPairs } from './strongestPairs';
 import { pWords, verdictsOf } from './verdicts';
@@ -146,9 +147,28 @@ describe('the picture', () => {
       top: 0,
       cell: 0.625,
       named: false,
+      single: false,
     });
     expect(layoutOf({ from: 0, to: 3 }, { width: 900, height: 900 }).cell).toBe(56);
   });
+  test.each(['light', 'dusk'] as const)(
+    'small cells have the colours of large ones, row by row, %s',
+    mode => {
+      const values = [
+        [1, 0.314, -1],
+        [-0.52, 0, 0.007],
+        [2, -0.999, 0.25],
+      ];
+      const colours = cellColours(3, (row, column) => values[row]![column]!, mode);
+      values.flat().forEach((value, k) => {
+        const [red, green, blue, opacity] = colours.subarray(4 * k, 4 * k + 4);
+        divergingColour(value, mode).forEach((channel, c) => {
+          expect(Math.abs(channel - [red!, green!, blue!][c]!)).toBeLessThanOrEqual(1);
+        });
+        expect(opacity).toBe(255);
+      });
+    },
+  );
   test('the diverging scale runs from one colour over the paper to the other', () => {
     expect(divergingColour(0, 'light')).toEqual([250, 249, 245]);
     expect(divergingColour(-2, 'light')).toEqual(divergingColour(-1, 'light'));
