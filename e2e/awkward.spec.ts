@@ -1,4 +1,4 @@
-import { ask, expect, openFile, takeOut, test } from './helpers';
+import { ask, expect, expectAccessible, openFile, takeOut, test } from './helpers';
 
 const COMPLAINTS = [
   ['an empty file', 'none.csv', '', 'The file is empty'],
@@ -115,6 +115,33 @@ test('2,000 columns: the grid, the ledger and the plane stay in reach', async ({
   await expect(page.getByRole('complementary', { name: 'Lens' })).toContainText(
     'The 150 longest of 2,000 arrows',
   );
+});
+
+test('more dimensions than fit beside each other: the last is in reach, with the measures beside it', async ({
+  page,
+}) => {
+  const names = Array.from({ length: 60 }, (_, j) => `m${j}`);
+  const rows = Array.from({ length: 90 }, (_, i) =>
+    names.map((_, j) => Math.sin((i + 1) * (j + 1) * (1.7 + ((i * j) % 7))).toFixed(4)),
+  );
+  await openFile(page, 'noise.csv', [names, ...rows].map(row => row.join(',')).join('\n'));
+  await ask(page, 'What do they mean?');
+  const ledger = page.getByRole('table', { name: 'Ledger of loadings' });
+  const kept = Number(await ledger.getAttribute('aria-colcount')) - 2;
+  expect(kept).toBeGreaterThan(12);
+  const inLens = (dimension: number) =>
+    ledger.getByRole('button', { name: `Dimension ${dimension}, in the lens` });
+  await expect(inLens(1)).toBeVisible();
+  await expect(inLens(kept)).toHaveCount(0);
+
+  const scroller = page.getByRole('region', { name: 'Ledger, scrollable' });
+  await scroller.focus();
+  await scroller.hover();
+  await page.mouse.wheel(20_000, 0);
+  await expect(inLens(kept)).toBeInViewport();
+  await expect(ledger.getByRole('row').nth(1).getByRole('rowheader')).toBeInViewport();
+  await expect(ledger.getByRole('columnheader', { name: 'held' })).toBeInViewport();
+  await expectAccessible(page);
 });
 
 test('several files at once are not guessed at', async ({ page }) => {

@@ -1,7 +1,7 @@
 import type { Account } from '@wold/core/preparation/prepare';
 import type { MeasureBoxes } from '@wold/core/preparation/boxes';
 import type { MeasureDistribution } from '@wold/core/preparation/distribution';
-import { componentsOf, decompositionOf, keptOf, preparationOf } from '@wold/core/recipe/run';
+import { componentsOf, decompositionOf, keptOf, preparationOf, spaceOf } from '@wold/core/recipe/run';
 import type { Retention } from '@wold/core/dimensions/retention';
 import type { Suitability } from '@wold/core/suitability/suitability';
 import type { Components } from '@wold/core/components/components';
@@ -62,19 +62,19 @@ export function useRetention(reduction: Reduction): Reading<Retention> {
 
 /** How far rows lie from the centre within the kept dimensions and off them. */
 export function useDistances(reduction: Reduction): Reading<Distances> {
-  const request = { ...keptOf(useRecipe(), reduction), stage: 'distances', level: reduction.limit } as const;
+  const request = { ...spaceOf(useRecipe(), reduction), stage: 'distances', level: reduction.limit } as const;
   return useResult(request, `distances ${reduction.id}`, 'measuring how far rows lie');
 }
 
 /** A row taken apart by measure. */
 export function useRowParts(reduction: Reduction, row: number): Reading<readonly RowPart[] | null> {
-  const request = { ...keptOf(useRecipe(), reduction), stage: 'rowParts', row } as const;
+  const request = { ...spaceOf(useRecipe(), reduction), stage: 'rowParts', row } as const;
   return useResult(request, `row parts ${reduction.id}`, `taking row ${row + 1} apart`);
 }
 
 /** A measure rebuilt from the kept dimensions. */
 export function useRebuiltColumn(reduction: Reduction, measure: string): Reading<RebuiltColumn | null> {
-  const request = { ...keptOf(useRecipe(), reduction), stage: 'rebuiltColumn', measure } as const;
+  const request = { ...spaceOf(useRecipe(), reduction), stage: 'rebuiltColumn', measure } as const;
   return useResult(request, `rebuilt ${reduction.id}`, `rebuilding ${measure}`);
 }
 

@@ -66,6 +66,15 @@ export function independence(matrix: Matrix, tolerance = 1e-9): Independence {
  * null where it is not positive definite.
  */
 export function invertDefinite(matrix: Matrix): { inverse: Matrix; logDeterminant: number } | null {
+  const root = inverseFactor(matrix);
+  return root && { inverse: crossProducts(root.factor), logDeterminant: root.logDeterminant };
+}
+
+/**
+ * The inverse L⁻¹ of Cholesky's factor of a symmetric positive definite matrix L Lᵀ, and the logarithm of its
+ * determinant; null where it is not positive definite.
+ */
+export function inverseFactor(matrix: Matrix): { factor: Matrix; logDeterminant: number } | null {
   const p = matrix.rows;
   const { lower, turned, dotLower, dotBoth } = triangles(p);
   let logDeterminant = 0;
@@ -79,7 +88,7 @@ export function invertDefinite(matrix: Matrix): { inverse: Matrix; logDeterminan
       } else lower[i * p + j] = sum / lower[j * p + j]!;
     }
   }
-  // Rows of L⁻¹ᵀ, kept as columns so that inner loops run over adjacent numbers: inverse = L⁻ᵀ L⁻¹.
+  // By columns, so that inner loops run over adjacent numbers.
   for (let j = 0; j < p; j++) {
     turned[j * p + j] = 1 / lower[j * p + j]!;
     for (let i = j + 1; i < p; i++) {
@@ -87,7 +96,7 @@ export function invertDefinite(matrix: Matrix): { inverse: Matrix; logDeterminan
     }
   }
   // A copy, since products may be made in the same room.
-  return { inverse: crossProducts({ rows: p, columns: p, values: turned.slice() }), logDeterminant };
+  return { factor: { rows: p, columns: p, values: turned.slice() }, logDeterminant };
 }
 
 const FEW = 24;

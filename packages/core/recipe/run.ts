@@ -8,7 +8,7 @@ import {
   type RebuiltColumn,
   type RowPart,
 } from '../components/distances';
-import type { Rotation } from '../components/rotate';
+import { NO_ROTATION, type Rotation } from '../components/rotate';
 import { quietHost, stretch, type Host } from '../host';
 import { measureDistribution, type MeasureDistribution } from '../preparation/distribution';
 import { gapPatterns, type GapPatterns } from '../preparation/gapPatterns';
@@ -350,6 +350,11 @@ function onBasis(preparation: PreparationInput, basis: Reduction['basis']): Prep
 /** The request for the kept dimensions of a reduction. */
 export function componentsOf(recipe: Recipe, reduction: Reduction): Request & { stage: 'components' } {
   return { ...keptOf(recipe, reduction), stage: 'components' };
+}
+
+/** What the space of the kept dimensions depends on: a rotation turns its axes and leaves it as it is. */
+export function spaceOf(recipe: Recipe, reduction: Reduction): Kept {
+  return { ...keptOf(recipe, reduction), rotation: NO_ROTATION };
 }
 
 /** What the kept dimensions of a reduction depend on. */

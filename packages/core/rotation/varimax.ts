@@ -102,8 +102,10 @@ function planar(a: Matrix, start: Matrix): Matrix {
 function bestAngle(x: Float64Array, y: Float64Array): number {
   let su = 0, sv = 0, uu = 0, uv = 0; // prettier-ignore
   for (let k = 0; k < x.length; k++) {
-    const u = x[k]! * x[k]! - y[k]! * y[k]!;
-    const v = 2 * x[k]! * y[k]!;
+    const a = x[k]!;
+    const b = y[k]!;
+    const u = a * a - b * b;
+    const v = 2 * a * b;
     su += u;
     sv += v;
     uu += u * u - v * v;
@@ -114,11 +116,13 @@ function bestAngle(x: Float64Array, y: Float64Array): number {
 }
 
 function turn(x: Float64Array, y: Float64Array, angle: number): void {
-  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  const c = Math.cos(angle);
+  const s = Math.sin(angle);
   for (let k = 0; k < x.length; k++) {
     const value = x[k]!;
-    x[k] = c * value + s * y[k]!;
-    y[k] = c * y[k]! - s * value;
+    const other = y[k]!;
+    x[k] = c * value + s * other;
+    y[k] = c * other - s * value;
   }
 }
 

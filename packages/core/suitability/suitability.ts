@@ -1,13 +1,15 @@
-import { chiSquareTail, normalTwoTails, tTwoTails } from '../algebra/distributions';
+import { chiSquareTail, tTwoTails } from '../algebra/distributions';
 import { independence, invertDefinite } from '../algebra/cholesky';
 import { crossProducts } from '../algebra/crossProducts';
 import { columnOf, entry, transpose, zeros, type Matrix } from '../algebra/matrix';
+import { dot } from '../algebra/product';
 import { leadingVectors } from '../algebra/leadingVectors';
 import { symmetricEigen, symmetricEigenvalues, type Eigen } from '../algebra/symmetricEigen';
 import { quietHost, stretch, type Host } from '../host';
 import type { Prepared } from '../preparation/prepare';
 import { shapeOf } from '../table/shape';
 import { correlationMatrix, ranked, type CorrelationKind } from './correlationMatrix';
+import { mardia, type Mardia } from './mardia';
 
 /** What the correlations say of one measure. */
 export interface MeasureSuitability {
@@ -51,19 +53,8 @@ export interface Suitability {
   readonly dependent: readonly { readonly measure: string; readonly on: readonly string[] }[];
 }
 
-/** Multivariate skewness and kurtosis with their tests (Mardia 1970). */
-export interface Mardia {
-  /** b₁,ₚ; null where the rows are too many for its n² terms. */
-  readonly skewness: number | null;
-  readonly skewnessP: number | null;
-  /** b₂,ₚ, which is p (p + 2) for the normal. */
-  readonly kurtosis: number;
-  readonly kurtosisP: number;
-}
-
 /** Pairs beyond this in size count as related. */
 const RELATED = 0.3;
-const MOST_PRODUCTS = 4e8;
 /** More measures than this are not all looked at together for their shape, and only their first eigenvectors are found. */
 const MANY = 200;
 /** Of their search: they only say which measures stand beside each other. */
@@ -104,7 +95,7 @@ export function suitability(prepared: Prepared, kind: CorrelationKind, host: Hos
     logDeterminant,
     condition: singular ? Infinity : eigen.values[0]! / least,
     shareRelated: shareRelated(correlations),
-    mardia: inverted === null ? null : mardia(prepared, stretch(host, 0.8, 1)),
+    mardia: inverted === null ? null : normality(prepared, stretch(host, 0.8, 1)),
     dependent: singular
       ? independence(correlations, SINGULAR * 10).dependent.map(({ column, on }) => ({
           measure: names[column]!,
@@ -127,14 +118,14 @@ function fromRows(prepared: Prepared, kind: CorrelationKind, host: Host): Eigen 
   const scaled = zeros(n, p);
   for (let j = 0; j < p; j++) {
     const column = columnOf(values, j);
-    const length = Math.sqrt(dot(column, column));
+    const length = Math.sqrt(dot(column, 0, column, 0, n));
     column.forEach((value, i) => (scaled.values[j * n + i] = value / length));
   }
   const rows = symmetricEigen(crossProducts(transpose(scaled)), host);
   const vectors = zeros(p, 2);
   for (let d = 0; d < 2; d++) {
     for (let j = 0; j < p; j++)
-      vectors.values[d * p + j] = dot(columnOf(scaled, j), columnOf(rows.vectors, d));
+      vectors.values[d * p + j] = dot(scaled.values, j * n, rows.vectors.values, d * n, n);
   }
   return { values: rows.values, vectors };
 }
@@ -240,62 +231,9 @@ function angularOrder(vectors: Matrix): number[] {
   return [...order.slice(start), ...order.slice(0, start)];
 }
 
-/** From the Mahalanobis products of rows g_ij = z_iᵀ S⁻¹ z_j, S with divisor n (Mardia 1970). */
-function mardia(prepared: Prepared, host: Host): Mardia | null {
-  const { rows: n, columns: p } = prepared.values;
-  if (n <= p || p > MANY || prepared.gaps > 0 || prepared.weights !== null || prepared.scale === 'none')
-    return null;
-  const covariances = zeros(p, p);
-  for (let a = 0; a < p; a++) {
-    for (let b = 0; b <= a; b++) {
-      const [x, y] = [columnOf(prepared.values, a), columnOf(prepared.values, b)];
-      let sum = 0;
-      for (let i = 0; i < n; i++) sum += x[i]! * y[i]!;
-      covariances.values[a * p + b] = sum / n;
-      covariances.values[b * p + a] = sum / n;
-    }
-  }
-  const inverted = invertDefinite(covariances);
-  if (inverted === null) return null;
-  const rows = Array.from({ length: n }, (_, i) =>
-    Float64Array.from({ length: p }, (_j, j) => entry(prepared.values, i, j)),
-  );
-  const turned = rows.map(row => product(inverted.inverse, row));
-  let fourth = 0;
-  for (let i = 0; i < n; i++) {
-    const g = dot(rows[i]!, turned[i]!);
-    fourth += g * g;
-  }
-  const kurtosis = fourth / n;
-  const kurtosisP = normalTwoTails((kurtosis - p * (p + 2)) / Math.sqrt((8 * p * (p + 2)) / n));
-  if (n * n * p > MOST_PRODUCTS) return { skewness: null, skewnessP: null, kurtosis, kurtosisP };
-  let third = 0;
-  for (let i = 0; i < n; i++) {
-    for (let k = 0; k < i; k++) {
-      const g = dot(rows[i]!, turned[k]!);
-      third += 2 * g * g * g;
-    }
-    const own = dot(rows[i]!, turned[i]!);
-    third += own * own * own;
-    host.progress(i / n);
-  }
-  const skewness = third / (n * n);
-  const df = (p * (p + 1) * (p + 2)) / 6;
-  return { skewness, skewnessP: chiSquareTail((n * skewness) / 6, df), kurtosis, kurtosisP };
-}
-
-function product(matrix: Matrix, vector: Float64Array): Float64Array {
-  const result = new Float64Array(matrix.rows);
-  for (let j = 0; j < matrix.columns; j++) {
-    const by = vector[j]!;
-    const column = columnOf(matrix, j);
-    for (let i = 0; i < result.length; i++) result[i]! += by * column[i]!;
-  }
-  return result;
-}
-
-function dot(a: Float64Array, b: Float64Array): number {
-  let sum = 0;
-  for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!;
-  return sum;
+/** The figures of multivariate normality, where they can be had. */
+function normality({ values, gaps, weights, scale }: Prepared, host: Host): Mardia | null {
+  const { rows: n, columns: p } = values;
+  if (n <= p || p > MANY || gaps > 0 || weights !== null || scale === 'none') return null;
+  return mardia(values, host);
 }

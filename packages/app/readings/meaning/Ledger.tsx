@@ -1,22 +1,24 @@
-import { useMemo, type MouseEvent } from 'react';
+import { useMemo, type CSSProperties, type MouseEvent } from 'react';
 import type { Components } from '@wold/core/components/components';
 import { leadCounts, leadingDimensions, ledgerOrder } from '@wold/core/components/leading';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { coefficient, percent, shortName } from '../../charts/format';
 import { EditableName } from '../../controls/EditableName';
+import { useColumnWindow } from '../../controls/useColumnWindow';
 import { useRowWindow } from '../../controls/useRowWindow';
-import { DivergingBar } from '../../charts/DivergingBar';
 import { selected, withDimensionName } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useEdit, useRecipe, useSelection } from '../../store/useStudy';
 import { POORLY_HELD, THIN } from '../dimensions/cost';
+import { LedgerCells } from './LedgerCells';
 import type { PlacedColumn } from './placedColumns';
 import { quantityOf, type Quantity } from './quantity';
 import styles from './Ledger.module.css';
 
 const ROW_HEIGHT = 24;
-/** More dimensions than this are not read side by side. */
-const MOST_DIMENSIONS = 40;
+/** More dimensions than this have columns of one width, and only those in sight are drawn. */
+const FEW_DIMENSIONS = 8;
+const COLUMN_WIDTH = 150;
 
 interface LedgerProps {
   readonly reduction: Reduction;
@@ -41,11 +43,11 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
     full,
     write,
   } = useMemo(() => quantityOf(components, quantity), [components, quantity]);
-  const shown = Math.min(kept, MOST_DIMENSIONS);
   const order = useMemo(() => ledgerOrder(correlations), [correlations]);
   const leads = useMemo(() => leadingDimensions(correlations), [correlations]);
   const counts = useMemo(() => leadCounts(correlations), [correlations]);
   const { scroller, lines, above, below } = useRowWindow(order.length, ROW_HEIGHT);
+  const across = useColumnWindow(scroller, kept, COLUMN_WIDTH, FEW_DIMENSIONS);
 
   function select(measure: string, event: MouseEvent): void {
     const adds = event.shiftKey || event.ctrlKey || event.metaKey;
@@ -61,14 +63,28 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
       role="region"
       aria-label="Ledger, scrollable"
     >
-      <table className={styles.ledger} aria-label="Ledger of loadings" aria-rowcount={order.length + 1}>
+      <table
+        className={styles.ledger}
+        data-wide={kept > FEW_DIMENSIONS}
+        style={{ '--column-width': `${COLUMN_WIDTH}px` } as CSSProperties}
+        aria-label="Ledger of loadings"
+        aria-rowcount={order.length + 1}
+        aria-colcount={kept + 2}
+      >
         <thead>
           <tr>
             <th scope="col" className={styles.measure}>
               <span className="unseen">measure</span>
             </th>
-            {Array.from({ length: shown }, (_, d) => (
-              <th key={d} scope="col" data-chosen={selection.dimension === d + 1}>
+            {across.before > 0 && <td aria-hidden="true" style={{ minWidth: across.before }} />}
+            {across.places.map(d => (
+              <th
+                key={d}
+                scope="col"
+                aria-colindex={d + 2}
+                data-dimension="true"
+                data-chosen={selection.dimension === d + 1}
+              >
                 <EditableName
                   name={reduction.names[String(d + 1)] ?? ''}
                   label={`Name of dimension ${d + 1}`}
@@ -90,7 +106,8 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
                 </button>
               </th>
             ))}
-            <th scope="col" className={styles.heldHead}>
+            {across.after > 0 && <td aria-hidden="true" style={{ minWidth: across.after }} />}
+            <th scope="col" className={styles.heldHead} aria-colindex={kept + 2}>
               held
             </th>
           </tr>
@@ -101,13 +118,12 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
             const j = order[line.index]!;
             const measure = measures[j]!;
             const next = order[line.index + 1];
-            const values = Array.from(
-              { length: kept },
-              (_, d) => correlations.values[d * measures.length + j]!,
-            );
-            const crossing = values.filter(
-              value => Math.abs(value) >= reduction.fade && reduction.fade > 0,
-            ).length;
+            const at = (d: number) => d * measures.length + j;
+            const fades = (d: number) => Math.abs(correlations.values[at(d)]!) < reduction.fade;
+            const crossing =
+              reduction.fade > 0
+                ? Array.from({ length: kept }, (_, d) => fades(d)).filter(faded => !faded).length
+                : 0;
             const held = communalities[j]!;
             return (
               <tr
@@ -130,21 +146,16 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
                     </span>
                   )}
                 </th>
-                {values.map((value, d) => {
-                  const faded = Math.abs(value) < reduction.fade;
-                  return (
-                    <td key={d} data-faded={faded}>
-                      <span className={styles.cell}>
-                        <span className={styles.value}>
-                          {write(figures.values[d * measures.length + j]!)}
-                        </span>
-                        <DivergingBar value={figures.values[d * measures.length + j]! / full} faded={faded} />
-                      </span>
-                    </td>
-                  );
-                })}
+                <LedgerCells
+                  across={across}
+                  cell={d => {
+                    const figure = figures.values[at(d)]!;
+                    return { text: write(figure), bar: figure / full, faded: fades(d) };
+                  }}
+                />
                 <td
                   className={styles.held}
+                  aria-colindex={kept + 2}
                   data-poor={held < POORLY_HELD}
                   title={held < POORLY_HELD ? 'poorly held: communality below 0.4' : undefined}
                 >
@@ -171,27 +182,23 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
                 </button>
                 <span className={styles.placed}>placed</span>
               </th>
-              {[...values].slice(0, shown).map((value, d) => (
-                <td key={d} data-faded={!(Math.abs(value) >= reduction.fade)}>
-                  <span className={styles.cell}>
-                    <span className={styles.value}>{Number.isNaN(value) ? '–' : coefficient(value)}</span>
-                    <DivergingBar
-                      value={Number.isNaN(value) ? 0 : value}
-                      faded={!(Math.abs(value) >= reduction.fade)}
-                    />
-                  </span>
-                </td>
-              ))}
+              <LedgerCells
+                across={across}
+                cell={d => {
+                  const value = values[d]!;
+                  const known = !Number.isNaN(value);
+                  return {
+                    text: known ? coefficient(value) : '–',
+                    bar: known ? value : 0,
+                    faded: !(Math.abs(value) >= reduction.fade),
+                  };
+                }}
+              />
               <td className={styles.held} title="correlations; not among the measures that are reduced" />
             </tr>
           ))}
         </tbody>
       </table>
-      {shown < kept && (
-        <p className="soft small">
-          The first {shown} of {kept} dimensions; all are in the file of loadings.
-        </p>
-      )}
     </div>
   );
 }
