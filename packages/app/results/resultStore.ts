@@ -17,8 +17,8 @@ const PENDING: Entry = { state: 'pending' };
 const MOST_KEPT = 60;
 /** Results slower than this are kept in the browser's storage too. */
 const WORTH_KEEPING = 500;
-/** Work that is no longer wanted is let finish for this long, which is cheaper than a new worker. */
-const GRACE = 100;
+/** Work that is no longer wanted is let finish for this long, in milliseconds: while a slider is moved, some of it is seen. */
+const GRACE = 30;
 /** Writing more than this would hold up the page. */
 const MOST_BYTES = 8e6;
 

@@ -29,7 +29,15 @@ export interface ReadTable {
   readonly notKept: string | null;
 }
 
+/** Where the page writes the number of the job that is to stop; null where memory cannot be shared. */
+let toStop: Int32Array | null = null;
+
 const worker = {
+  /** Takes the memory that the page writes the number of a job to stop into. */
+  heed(memory: SharedArrayBuffer): void {
+    toStop = new Int32Array(memory);
+  },
+
   /** Gives the worker a table that the browser could not keep. */
   adopt(table: Table): void {
     keep(tables, table.key, table, TABLES_KEPT);
@@ -63,12 +71,13 @@ const worker = {
   async compute(
     table: { readonly key: string; readonly arranged: Table['arranged'] },
     request: Request,
+    job: number,
     progress: (done: number) => void,
   ): Promise<Outcome<Results[keyof Results]> | null> {
     const known = await tableAtHand(table);
     if (known === undefined) return null;
     return outcome(async () => {
-      const host = { progress: seldom(progress), elsewhere };
+      const host = { progress: stoppable(job, seldom(progress)), elsewhere };
       if (request.stage === 'retention') await shareSimulations(known, request, host, memo);
       return compute(known, request, host, memo);
     });
@@ -127,6 +136,14 @@ function buffersOf(table: Table): ArrayBuffer[] {
     column.exceptions?.rows,
   ]);
   return [...new Set(arrays.flatMap(array => (array ? [array.buffer as ArrayBuffer] : [])))];
+}
+
+/** Breaks off, at the next sign of progress, the job that is to stop. */
+function stoppable(job: number, progress: (done: number) => void): (done: number) => void {
+  return done => {
+    if (toStop !== null && Atomics.load(toStop, 0) === job) throw new Error('stopped');
+    progress(done);
+  };
 }
 
 function seldom(progress: (done: number) => void): (done: number) => void {

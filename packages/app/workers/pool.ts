@@ -26,9 +26,12 @@ interface Seat {
   worker: Worker;
   remote: Remote<ComputeWorker>;
   readonly tables: Set<string>;
+  /** Holds the number of the job that is to stop; null where memory cannot be shared. */
+  readonly toStop: Int32Array | null;
   /** The preparation that its last work rested on. */
   restsOn: string | null;
-  busy: boolean;
+  /** The work it is at. */
+  at: Entry | null;
 }
 
 interface Entry {
@@ -38,6 +41,8 @@ interface Entry {
   readonly restsOn: string | null;
   /** How heavy it is: lighter work on the same table goes first, so that what was changed is soon in sight. */
   readonly weight: number;
+  /** Whether its worker can be told to break it off, and be kept. */
+  readonly heeds: boolean;
   readonly start: (seat: Seat) => Promise<Outcome<unknown>>;
   readonly settle: (outcome: Outcome<unknown> | 'stopped') => void;
   seat: Seat | null;
@@ -61,6 +66,8 @@ const WEIGHTS: Readonly<Partial<Record<Request['stage'], number>>> = {
 };
 /** Work of this weight may take very long. */
 const LONG = 2;
+/** So long, in milliseconds, work that is to stop may take to break off by itself before its worker is ended. */
+const BREAK_OFF = 80;
 /** So long after light work, in milliseconds, heavy work leaves the cores to the page, which draws what has come. */
 const DRAWING = 120;
 const CRASHED: ProblemData = {
@@ -121,27 +128,28 @@ export function loadTable(key: string): Ticket<Table | undefined> {
 export function computeOn(table: Table, request: Request, label: string): Ticket<Results[keyof Results]> {
   const { key, arranged } = table;
   const weight = WEIGHTS[request.stage] ?? 0;
-  const start = async (seat: Seat, progress: (done: number) => void) => {
+  const start = async (seat: Seat, progress: (done: number) => void, job: number) => {
     type Result = Outcome<Results[keyof Results]>;
-    const first = (await seat.remote.compute({ key, arranged }, request, progress)) as Result | null;
+    const first = (await seat.remote.compute({ key, arranged }, request, job, progress)) as Result | null;
     seat.tables.add(key);
     if (first !== null) return first;
     await seat.remote.adopt(table);
-    return (await seat.remote.compute({ key, arranged }, request, progress)) as Result;
+    return (await seat.remote.compute({ key, arranged }, request, job, progress)) as Result;
   };
   const restsOn = 'preparation' in request ? `${key} ${JSON.stringify(request.preparation)}` : null;
-  return enter(label, key, start, { weight, restsOn });
+  return enter(label, key, start, { weight, restsOn, heeds: true });
 }
 
 function enter<T>(
   label: string,
   tableKey: string | null,
-  start: (seat: Seat, progress: (done: number) => void) => Promise<Outcome<T>>,
+  start: (seat: Seat, progress: (done: number) => void, job: number) => Promise<Outcome<T>>,
   {
     size = null,
     weight = 0,
     restsOn = null,
-  }: { size?: number | null; weight?: number; restsOn?: string | null } = {},
+    heeds = false,
+  }: { size?: number | null; weight?: number; restsOn?: string | null; heeds?: boolean } = {},
 ): Ticket<T> {
   let settle!: (outcome: Outcome<T> | 'stopped') => void;
   const outcome = new Promise<Outcome<T> | 'stopped'>(resolve => (settle = resolve));
@@ -150,6 +158,7 @@ function enter<T>(
     tableKey,
     weight,
     restsOn,
+    heeds,
     seat: null,
     settle: settle as Entry['settle'],
     start: seat =>
@@ -159,6 +168,7 @@ function enter<T>(
           entry.job = { ...entry.job, done };
           announce();
         }),
+        entry.job.id,
       ),
   };
   entries.push(entry);
@@ -184,7 +194,7 @@ function mayStart({ weight, tableKey }: Entry): boolean {
 }
 
 async function occupy(seat: Seat, entry: Entry): Promise<void> {
-  seat.busy = true;
+  seat.at = entry;
   if (entry.restsOn !== null) seat.restsOn = entry.restsOn;
   entry.seat = seat;
   const crash = new Promise<Outcome<unknown>>(resolve => {
@@ -193,14 +203,27 @@ async function occupy(seat: Seat, entry: Entry): Promise<void> {
   const outcome = await Promise.race([entry.start(seat).catch(() => ({ problem: CRASHED })), crash]);
   // A worker that broke off is not trusted with more work.
   if ('problem' in outcome && outcome.problem === CRASHED) dismiss(seat);
-  seat.busy = false;
+  seat.at = null;
   leave(entry, outcome);
+  advance();
 }
 
 function stop(entry: Entry): void {
   if (!entries.includes(entry)) return;
-  if (entry.seat !== null) dismiss(entry.seat);
+  if (entry.seat !== null) breakOff(entry.seat, entry);
   leave(entry, 'stopped');
+  advance();
+}
+
+/** Has a worker end what it is at. One that does so by itself is kept, with the tables and the code it has ready. */
+function breakOff(seat: Seat, entry: Entry): void {
+  if (!entry.heeds || seat.toStop === null) return dismiss(seat);
+  Atomics.store(seat.toStop, 0, entry.job.id);
+  setTimeout(() => {
+    if (seat.at !== entry) return;
+    dismiss(seat);
+    advance();
+  }, BREAK_OFF);
 }
 
 function dismiss(seat: Seat): void {
@@ -219,7 +242,6 @@ function leave(entry: Entry, outcome: Outcome<unknown> | 'stopped'): void {
   }
   entry.settle(outcome);
   announce();
-  advance();
 }
 
 /**
@@ -228,8 +250,8 @@ function leave(entry: Entry, outcome: Outcome<unknown> | 'stopped'): void {
  */
 function freeSeat({ tableKey, restsOn, weight }: Entry): Seat | null {
   const knowing = seats.find(seat => restsOn !== null && seat.restsOn === restsOn);
-  if (knowing !== undefined && weight === 0) return knowing.busy ? null : knowing;
-  const free = seats.filter((seat, index) => !seat.busy && (index > 0 || weight < LONG));
+  if (knowing !== undefined && weight === 0) return knowing.at === null ? knowing : null;
+  const free = seats.filter((seat, index) => seat.at === null && (index > 0 || weight < LONG));
   return (
     free.find(seat => tableKey !== null && seat.tables.has(tableKey)) ??
     free[0] ??
@@ -242,13 +264,10 @@ function newSeat(): Seat {
     type: 'module',
     name: 'wold-compute',
   });
-  const seat: Seat = {
-    worker,
-    remote: wrap<ComputeWorker>(worker),
-    tables: new Set(),
-    restsOn: null,
-    busy: false,
-  };
+  const remote = wrap<ComputeWorker>(worker);
+  const toStop = globalThis.crossOriginIsolated ? new Int32Array(new SharedArrayBuffer(4)) : null;
+  if (toStop !== null) void remote.heed(toStop.buffer as SharedArrayBuffer);
+  const seat: Seat = { worker, remote, tables: new Set(), toStop, restsOn: null, at: null };
   seats.push(seat);
   return seat;
 }
