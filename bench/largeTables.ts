@@ -31,6 +31,21 @@ export function pixelParquet(rows: number, columns: number): Uint8Array {
 const pixel = (random: ReturnType<typeof seededRandom>): number =>
   random.uniform() < 0.7 ? 0 : random.whole(256);
 
+/** A study of measures that share some dimensions, and a label, part by part. */
+export function* studyCsv(rows: number, measures: number, dimensions: number): Generator<string> {
+  const random = seededRandom(7);
+  yield `kind,${Array.from({ length: measures }, (_, j) => `x${j}`).join(',')}\n`;
+  for (let row = 0; row < rows; row++) {
+    const common = Array.from({ length: dimensions }, () => random.normal());
+    const numbers = Array.from({ length: measures }, (_, j) => {
+      const value = common[j % dimensions]! + random.normal();
+      // Some of them skewed, as contents and counts are.
+      return (j % 3 === 0 ? Math.exp(value) : value).toFixed(3);
+    });
+    yield `k${random.whole(6)},${numbers.join(',')}\n`;
+  }
+}
+
 /** A long table of numbers with decimals and a label, part by part. */
 export function* longCsv(rows: number, columns: number): Generator<string> {
   const random = seededRandom(5);

@@ -19,7 +19,7 @@ import { root } from './run.mjs';
 
 // Large tables in the browser: time against the CSV package's bare parse of the same file in the same browser, freezes
 // of the page, memory of its process, and how fast a kept table is open again. The app must be built.
-const { pixelCsv, pixelParquet, longCsv } = await bundled('bench/largeTables.ts');
+const { pixelCsv, pixelParquet, longCsv, studyCsv } = await bundled('bench/largeTables.ts');
 const PORT = 8493;
 const flags = JSON.parse(readFileSync(join(root, 'e2e', 'chromiumFlags.json'), 'utf8'));
 const folder = mkdtempSync(join(tmpdir(), 'wold-bench-'));
@@ -27,9 +27,9 @@ const server = spawn('node', [join(root, 'packages/server/dist/main.js'), '--por
 await new Promise(resolve => server.stdout.once('data', resolve));
 
 try {
-  await preparationChanges(written('middling.csv', longCsv(5000, 51)));
-  await smallStudy(written('small.csv', longCsv(500, 51)));
-  await manyMeasures(written('wide.csv', longCsv(1000, 801)));
+  await preparationChanges(written('middling.csv', studyCsv(5000, 50, 6)));
+  await smallStudy(written('small.csv', studyCsv(500, 50, 6)));
+  await manyMeasures(written('wide.csv', studyCsv(1000, 800, 20)));
   console.log('Making the files …');
   const csv = written('pixels.csv', pixelCsv(60_000, 784));
   const parquet = join(folder, 'pixels.parquet');

@@ -22,7 +22,8 @@ import {
   type Prepared,
 } from '../preparation/prepare';
 import type { CorrelationKind } from '../suitability/correlationMatrix';
-import { suitability, type Suitability } from '../suitability/suitability';
+import type { Mardia } from '../suitability/mardia';
+import { normality, suitability, type Suitability } from '../suitability/suitability';
 import { randomPart, randomRounds, type RandomRounds } from '../dimensions/parallelAnalysis';
 import { randomWork, retention, type Retention, type RetentionSettings } from '../dimensions/retention';
 import { relations, type Relation } from '../suitability/relations';
@@ -59,6 +60,7 @@ export interface Results {
   agreement: Agreement;
   relations: readonly Relation[];
   suitability: Suitability;
+  normality: Mardia | null;
   retention: Retention;
 }
 
@@ -71,7 +73,10 @@ export type Request =
   | { readonly stage: 'repeats'; readonly keys: readonly string[] }
   | { readonly stage: 'gaps'; readonly measures: readonly string[] }
   | { readonly stage: 'originalBoxes'; readonly measures: readonly string[] }
-  | { readonly stage: 'treated' | 'prepared' | 'account' | 'boxes'; readonly preparation: PreparationInput }
+  | {
+      readonly stage: 'treated' | 'prepared' | 'account' | 'boxes' | 'normality';
+      readonly preparation: PreparationInput;
+    }
   | {
       readonly stage: 'retention';
       readonly preparation: PreparationInput;
@@ -182,8 +187,12 @@ function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Re
       const rounds = memo.get(roundsKey(table, request)) as RandomRounds | undefined;
       return retention(prepared, request.without, request.settings, host, rounds);
     }
-    case 'suitability':
-      return suitability(prepared, request.kind, host);
+    case 'suitability': {
+      const normal = () => compute(table, { stage: 'normality', preparation }, stretch(host, 0.8, 1), memo);
+      return suitability(prepared, request.kind, host, normal);
+    }
+    case 'normality':
+      return normality(prepared, host);
     case 'relations':
       return relations(prepared, request.measure);
     case 'decomposition':

@@ -55,14 +55,22 @@ export function ranked(prepared: Prepared): Prepared {
   const sds = new Float64Array(values.columns);
   for (let j = 0; j < values.columns; j++) {
     const column = columnOf(values, j);
-    const there = [...column.keys()].filter(i => !Number.isNaN(column[i]!));
-    const rank = ranks(Float64Array.from(there, i => column[i]!));
-    const mean = (there.length + 1) / 2;
-    const target = columnOf(result, j).fill(NaN);
-    there.forEach((i, k) => (target[i] = rank[k]! - mean));
+    const there = prepared.gaps === 0 ? column : column.filter(value => !Number.isNaN(value));
+    const rank = ranks(there);
+    const mean = (rank.length + 1) / 2;
+    const target = columnOf(result, j);
     let squares = 0;
-    for (let k = 0; k < rank.length; k++) squares += (rank[k]! - mean) * (rank[k]! - mean);
-    sds[j] = Math.sqrt(squares / (there.length - 1));
+    let next = 0;
+    for (let i = 0; i < column.length; i++) {
+      if (Number.isNaN(column[i]!)) {
+        target[i] = NaN;
+        continue;
+      }
+      const centred = rank[next++]! - mean;
+      target[i] = centred;
+      squares += centred * centred;
+    }
+    sds[j] = Math.sqrt(squares / (rank.length - 1));
   }
   const divisors = new Float64Array(values.columns).fill(1);
   return { ...prepared, values: result, sds, divisors, scale: 'centre' };

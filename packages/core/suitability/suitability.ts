@@ -65,8 +65,15 @@ const SINGULAR = 1e-9;
  * Whether measures hang together enough to be reduced: sampling adequacy overall and of each measure (Kaiser 1970, with
  * the squares of the partial correlations), Bartlett's test of sphericity (1951), determinant, condition, squared
  * multiple correlations, shape.
+ *
+ * @param normal the figures of {@link normality}, which are the same for all kinds of correlations
  */
-export function suitability(prepared: Prepared, kind: CorrelationKind, host: Host = quietHost): Suitability {
+export function suitability(
+  prepared: Prepared,
+  kind: CorrelationKind,
+  host: Host = quietHost,
+  normal: () => Mardia | null = () => normality(prepared, stretch(host, 0.8, 1)),
+): Suitability {
   const correlations = correlationMatrix(prepared, kind, stretch(host, 0, 0.4));
   const names = prepared.measures;
   const p = names.length;
@@ -95,7 +102,7 @@ export function suitability(prepared: Prepared, kind: CorrelationKind, host: Hos
     logDeterminant,
     condition: singular ? Infinity : eigen.values[0]! / least,
     shareRelated: shareRelated(correlations),
-    mardia: inverted === null ? null : normality(prepared, stretch(host, 0.8, 1)),
+    mardia: inverted === null ? null : normal(),
     dependent: singular
       ? independence(correlations, SINGULAR * 10).dependent.map(({ column, on }) => ({
           measure: names[column]!,
@@ -231,8 +238,8 @@ function angularOrder(vectors: Matrix): number[] {
   return [...order.slice(start), ...order.slice(0, start)];
 }
 
-/** The figures of multivariate normality, where they can be had. */
-function normality({ values, gaps, weights, scale }: Prepared, host: Host): Mardia | null {
+/** The figures of multivariate normality; null where they cannot be had. */
+export function normality({ values, gaps, weights, scale }: Prepared, host: Host = quietHost): Mardia | null {
   const { rows: n, columns: p } = values;
   if (n <= p || p > MANY || gaps > 0 || weights !== null || scale === 'none') return null;
   return mardia(values, host);
