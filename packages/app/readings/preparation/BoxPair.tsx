@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { Box, MeasureBoxes } from '@wold/core/preparation/boxes';
 
 const WIDTH = 200;
@@ -8,7 +9,8 @@ const LINE = 20;
  * A measure's box before, in grey, above the box after, in ink. Both stand on the scale of before, unless a transform
  * has moved the measure to another scale: then each stands on its own.
  */
-export function BoxPair({ boxes: { before, after, rescaled } }: { boxes: MeasureBoxes }) {
+export const BoxPair = memo(function BoxPair({ boxes }: { boxes: MeasureBoxes }) {
+  const { before, after, rescaled } = boxes;
   return (
     <svg
       width="100%"
@@ -27,7 +29,7 @@ export function BoxPair({ boxes: { before, after, rescaled } }: { boxes: Measure
       />
     </svg>
   );
-}
+});
 
 interface BoxLineProps {
   readonly box: Box;
@@ -49,9 +51,13 @@ function BoxLine({ box, scale, y, colour, fill }: BoxLineProps) {
       <line x1={place(box.lowWhisker)} x2={place(box.highWhisker)} y1={y} y2={y} {...line} />
       <rect x={low} y={y - 6} width={Math.max(1, high - low)} height="12" fill={fill} {...line} />
       <line x1={middle} x2={middle} y1={y - 6} y2={y + 6} {...line} strokeWidth="2" />
-      {box.outliers.map(({ row, value }) => (
-        <ellipse key={row} cx={place(value)} cy={y} rx="2.6" ry="2.6" fill="none" {...line} />
-      ))}
+      {/* One path of points: many elements would hold the page up. */}
+      <path
+        d={box.outliers.map(({ value }) => `M${place(value).toFixed(1)} ${y}h0`).join('')}
+        {...line}
+        strokeWidth="4"
+        strokeLinecap="round"
+      />
     </g>
   );
 }

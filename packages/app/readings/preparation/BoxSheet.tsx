@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef, useState } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import type { MeasureBoxes } from '@wold/core/preparation/boxes';
 import { shortName } from '../../charts/format';
 import { selected } from '../../store/studySlice';
@@ -13,7 +13,7 @@ const CARD_HEIGHT = 74;
 const GAP = 8;
 
 /** A sheet of small box plots, one per measure on its own scale: grey before, ink after. */
-export function BoxSheet({ boxes }: { boxes: readonly MeasureBoxes[] }) {
+export const BoxSheet = memo(function BoxSheet({ boxes }: { boxes: readonly MeasureBoxes[] }) {
   const dispatch = useAppDispatch();
   const { columns } = useSelection();
   const scroller = useRef<HTMLDivElement>(null);
@@ -24,12 +24,11 @@ export function BoxSheet({ boxes }: { boxes: readonly MeasureBoxes[] }) {
     return () => observer.disconnect();
   }, []);
   const across = Math.max(1, Math.floor((width + GAP) / (CARD_WIDTH + GAP)));
-  // eslint-disable-next-line react-hooks/incompatible-library -- not memoised: it is drawn anew at each scroll
   const down = useVirtualizer({
     count: Math.ceil(boxes.length / across),
     getScrollElement: () => scroller.current,
     estimateSize: () => CARD_HEIGHT + GAP,
-    overscan: 4,
+    overscan: 2,
   });
   return (
     <div
@@ -65,4 +64,4 @@ export function BoxSheet({ boxes }: { boxes: readonly MeasureBoxes[] }) {
       </ul>
     </div>
   );
-}
+});
