@@ -14,6 +14,8 @@ import styles from './MatrixView.module.css';
 
 const MOST_PAIRS = 60;
 const LEAST_SHOWN = 4;
+/** Where the picture is at least this wide, the list beside it has room for longer names. */
+const WIDE = 760;
 
 /** The correlation matrix, related measures together, and the strongest pairs in a list. */
 export function MatrixView({ found }: { found: Suitability }) {
@@ -27,6 +29,7 @@ export function MatrixView({ found }: { found: Suitability }) {
   const [zoom, setZoom] = useState<{ of: Suitability; span: Span } | null>(null);
   const [over, setOver] = useState<readonly [number, number] | null>(null);
   const p = found.measures.length;
+  const letters = size.width < WIDE ? 15 : 24;
   const whole: Span = { from: 0, to: p };
   const span = zoom?.of === found ? zoom.span : whole;
   const matrix = partial && found.antiImage !== null ? found.antiImage : found.correlations;
@@ -165,7 +168,7 @@ export function MatrixView({ found }: { found: Suitability }) {
                       title={`${a} and ${b}`}
                       onClick={() => dispatch(selected({ columns: [a, b] }))}
                     >
-                      {shortName(a, 15)} · {shortName(b, 15)}
+                      {shortName(a, letters)} · {shortName(b, letters)}
                     </button>
                   </th>
                   <td>{coefficient(r)}</td>

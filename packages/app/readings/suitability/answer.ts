@@ -1,5 +1,5 @@
 import { doubtful } from '@wold/core/suitability/doubt';
-import { fixed } from '../../charts/format';
+import { count, fixed } from '../../charts/format';
 import { useSuitability } from '../../results/stages';
 import { useRecipe } from '../../store/useStudy';
 import { notThere, type Answer } from '../answer';
@@ -13,6 +13,6 @@ export function useSuitabilityAnswer(): Answer {
   if (value === null) return notThere(waits);
   const doubts = doubtful(value, rules).length;
   const kmo = Number.isNaN(value.kmo) ? 'singular' : `KMO\u00a0${fixed(value.kmo, 2)}`;
-  const text = `${kmo} · ${doubts === 0 ? 'no\u00a0measure' : doubts === 1 ? '1\u00a0measure' : `${doubts}\u00a0measures`} doubtful`;
+  const text = `${kmo} · ${doubts === 0 ? 'no\u00a0measure' : count(doubts, 'measure')} doubtful`;
   return { text, stale, attention: doubts, because: 'doubtful measures' };
 }

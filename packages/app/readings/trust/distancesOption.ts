@@ -26,13 +26,19 @@ export function distancesOption(
 ): ChartOption {
   const { t2Limit, qLimit } = distances;
   const beyond = new Set(odd.map(({ row }) => row));
-  const most = (values: readonly number[]) => 1.06 * Math.max(...values, Number.MIN_VALUE);
-  const right = most([...rows.map(({ t2 }) => t2), t2Limit ?? 0]);
-  const up = most([...rows.map(({ q }) => q), qLimit ?? 0]);
+  const [left, right] = rangeOf(
+    rows.map(({ t2 }) => t2),
+    t2Limit,
+  );
+  const [bottom, top] = rangeOf(
+    rows.map(({ q }) => q),
+    qLimit,
+  );
   const text = { color: tokens.inkSoft, fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 12 };
-  const axis = {
+  const axis = (from: number, to: number) => ({
     type: 'value' as const,
-    min: 0,
+    min: from,
+    max: to,
     axisLine: { show: false },
     axisTick: { show: false },
     splitLine: { show: false },
@@ -40,16 +46,17 @@ export function distancesOption(
       ...text,
       formatter: (value: number) => figure(value, 2),
       hideOverlap: true,
+      showMinLabel: from === 0,
       showMaxLabel: false,
     },
-    nameTextStyle: { ...text, color: tokens.ink, fontWeight: 600 },
-  };
+  });
+  const name = { ...text, color: tokens.ink, fontWeight: 600 };
   const across = Math.max(1, width - MARGIN.left - MARGIN.right);
   const high = Math.max(1, height - MARGIN.top - MARGIN.bottom);
   const named = odd.slice(0, MOST_NAMED);
   const labels = named.map(({ row, t2, q }) => ({
-    x: MARGIN.left + (across * t2) / right,
-    y: MARGIN.top + high * (1 - q / up),
+    x: MARGIN.left + (across * (t2 - left)) / (right - left),
+    y: MARGIN.top + high * (1 - (q - bottom) / (top - bottom)),
     text: shortName(nameOf(row), 16),
   }));
   const sides = placeLabels(
@@ -80,19 +87,18 @@ export function distancesOption(
   return {
     grid: { ...MARGIN, outerBoundsMode: 'none' },
     xAxis: {
-      ...axis,
-      max: right,
+      ...axis(left, right),
       name: 'T², far out within the dimensions',
       nameLocation: 'middle',
       nameGap: 26,
+      nameTextStyle: name,
     },
     yAxis: {
-      ...axis,
-      max: up,
+      ...axis(bottom, top),
       name: 'Q, off the dimensions',
       nameLocation: 'end',
       nameGap: 8,
-      nameTextStyle: { ...axis.nameTextStyle, align: 'left' },
+      nameTextStyle: { ...name, align: 'left' },
     },
     series: [
       {
@@ -131,4 +137,13 @@ export function distancesOption(
       },
     ],
   };
+}
+
+/** From 0, unless all lies in the further half: half a picture would be empty. */
+function rangeOf(values: readonly number[], limit: number | null): [number, number] {
+  const all = limit === null ? values : [...values, limit];
+  const most = Math.max(...all, Number.MIN_VALUE);
+  const least = Math.min(...all, most);
+  const margin = 0.06 * (most - least);
+  return least > most / 2 && margin > 0 ? [least - margin, most + margin] : [0, 1.06 * most];
 }

@@ -37,21 +37,39 @@ test('the oddest is the one farthest beyond a limit', () => {
   expect(order.map(({ row }) => row)).toEqual([5, 7, 4, 2]);
 });
 
-test('the chart holds every row and both limits, and names those beyond', () => {
-  const distances = found();
+interface Drawn {
+  xAxis: { min: number; max: number };
+  yAxis: { min: number; max: number };
+  series: [
+    { data: { value: number[]; row: number; symbol: string }[]; markLine: { data: object[] } },
+    { data: { label: { formatter: string } }[] },
+  ];
+}
+
+function drawn(distances: Distances): Drawn {
   const rows = rowDistances(distances);
   const odd = rows.filter(row => oddness(row, distances) > 1);
-  const option = distancesOption(
-    { distances, rows, odd, chosen: new Set([4]), nameOf: row => `row ${row}` },
-    light,
-    { width: 600, height: 400 },
-  ) as unknown as {
-    xAxis: { max: number };
-    series: [
-      { data: { value: number[]; row: number; symbol: string }[]; markLine: { data: object[] } },
-      { data: { label: { formatter: string } }[] },
-    ];
-  };
+  return distancesOption({ distances, rows, odd, chosen: new Set([4]), nameOf: row => `row ${row}` }, light, {
+    width: 600,
+    height: 400,
+  }) as unknown as Drawn;
+}
+
+test('axes start at 0 unless half the picture would be empty', () => {
+  expect(drawn(found())).toMatchObject({ xAxis: { min: 0 }, yAxis: { min: 0 } });
+  const high = drawn(
+    found({ q: Float64Array.of(700, 760, 720), placedQ: Float64Array.of(690), qLimit: 900 }),
+  );
+  expect(high.xAxis.min).toBe(0);
+  expect(high.yAxis.min).toBeGreaterThan(600);
+  expect(high.yAxis.min).toBeLessThan(690);
+  expect(high.yAxis.max).toBeGreaterThan(900);
+  const alike = { q: Float64Array.of(5, 5, 5), placedQ: Float64Array.of(5), qLimit: null };
+  expect(drawn(found(alike)).yAxis.min).toBe(0);
+});
+
+test('the chart holds every row and both limits, and names those beyond', () => {
+  const option = drawn(found());
   const [points, names] = option.series;
   expect(points.data.map(({ row }) => row)).toEqual([2, 4, 7, 5]);
   expect(points.data.map(({ symbol }) => symbol)).toEqual(['circle', 'diamond', 'diamond', 'diamond']);
