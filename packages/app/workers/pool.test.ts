@@ -1,0 +1,197 @@
+import type { Request } from '@wold/core/recipe/run';
+import { PLAIN_PREPARATION } from '@wold/core/preparation/prepare';
+import type { Table } from '@wold/core/table/table';
+
+interface Call {
+  readonly name: string;
+  readonly seat: MockWorker;
+  /** The stage that is computed, or the file that is read. */
+  readonly of: string;
+  readonly job: number;
+  readonly progress: (done: number) => void;
+  readonly answer: (outcome: unknown) => void;
+}
+
+let pool: typeof import('./pool');
+const mockCalls: Call[] = [];
+
+/** A worker that does nothing until the test answers for it. */
+class MockWorker {
+  static readonly all: MockWorker[] = [];
+  ended = false;
+  heeds: Int32Array | null = null;
+  onerror: (() => void) | null = null;
+
+  constructor() {
+    MockWorker.all.push(this);
+  }
+
+  readonly remote = {
+    heed: (memory: SharedArrayBuffer) => {
+      this.heeds = new Int32Array(memory);
+      return Promise.resolve();
+    },
+    adopt: () => Promise.resolve(),
+    read: (_file: Blob, name: string, _choices: object, _keeping: boolean, progress: Call['progress']) =>
+      this.take('read', name, 0, progress),
+    compute: (_table: object, request: Request, job: number, progress: Call['progress']) =>
+      this.take('compute', request.stage, job, progress),
+  };
+
+  terminate(): void {
+    this.ended = true;
+  }
+
+  private take(name: string, of: string, job: number, progress: Call['progress']): Promise<unknown> {
+    return new Promise(answer => mockCalls.push({ name, seat: this, of, job, progress, answer }));
+  }
+}
+
+jest.mock('comlink', () => ({
+  wrap: (worker: MockWorker) => worker.remote,
+  proxy: (callback: unknown) => callback,
+}));
+
+const table = { key: 'table', arranged: null } as Table;
+const preparationOf = (measure: string) => ({ ...PLAIN_PREPARATION, measures: [measure], weight: null });
+const request = (stage: 'account' | 'boxes' | 'decomposition' | 'suitability' | 'retention', measure = 'm') =>
+  ({
+    stage,
+    preparation: preparationOf(measure),
+    kind: 'pearson',
+    without: [],
+    settings: {},
+  }) as unknown as Request;
+const compute = (of: Request) => pool.computeOn(table, of, of.stage);
+const callOf = (stage: string) => mockCalls.findLast(({ of }) => of === stage)!;
+const running = () => mockCalls.map(({ of }) => of);
+
+async function passing(ms = 0): Promise<void> {
+  await jest.advanceTimersByTimeAsync(ms);
+}
+
+/** Answers all that is asked, until nothing is. */
+async function finishAll(): Promise<void> {
+  for (let round = 0; round < 20 && pool.currentJobs().length > 0; round++) {
+    for (const { answer } of mockCalls) answer({ value: 'late' });
+    await passing(500);
+  }
+  mockCalls.length = 0;
+}
+
+beforeAll(async () => {
+  // One clock for all tests: the pool remembers when light work ended.
+  jest.useFakeTimers({ doNotFake: ['queueMicrotask'] });
+  Object.defineProperty(globalThis, 'navigator', { value: { hardwareConcurrency: 2 }, configurable: true });
+  Object.assign(globalThis, { Worker: MockWorker, crossOriginIsolated: true });
+  pool = await import('./pool');
+});
+afterEach(finishAll);
+afterAll(() => jest.useRealTimers());
+
+test('light work goes first, on one worker; heavy work waits until it is done and drawn', async () => {
+  const heavy = compute(request('suitability'));
+  const account = compute(request('account'));
+  const boxes = compute(request('boxes'));
+  await passing();
+  // One after the other, where the preparation is at hand.
+  expect(running()).toEqual(['account']);
+  callOf('account').answer({ value: 1 });
+  await passing();
+  expect(await account.outcome).toEqual({ value: 1 });
+  expect(running()).toEqual(['account', 'boxes']);
+  expect(callOf('boxes').seat).toBe(callOf('account').seat);
+  callOf('boxes').answer({ value: 2 });
+  await passing();
+  expect(await boxes.outcome).toEqual({ value: 2 });
+  expect(running()).not.toContain('suitability');
+  await passing(150);
+  expect(running()).toContain('suitability');
+  callOf('suitability').answer({ value: 3 });
+  expect(await heavy.outcome).toEqual({ value: 3 });
+  expect(pool.currentJobs()).toEqual([]);
+});
+
+test('the longest work leaves a worker to what comes meanwhile', async () => {
+  await passing(500);
+  void compute(request('retention'));
+  void compute(request('suitability'));
+  await passing();
+  // Of two workers one is kept free of them.
+  expect(running()).toHaveLength(1);
+  void compute(request('account', 'other'));
+  await passing();
+  expect(running()).toContain('account');
+  expect(callOf('account').seat).not.toBe(mockCalls[0]!.seat);
+});
+
+test('work that breaks off by itself keeps its worker', async () => {
+  await passing(500);
+  const long = compute(request('suitability', 'stopped'));
+  await passing();
+  const { seat, job, answer } = callOf('suitability');
+  long.stop();
+  expect(await long.outcome).toBe('stopped');
+  expect(pool.currentJobs()).toEqual([]);
+  expect(Atomics.load(seat.heeds!, 0)).toBe(job);
+  answer({ problem: { what: 'stopped', where: null, remedy: '' } });
+  await passing(500);
+  expect(seat.ended).toBe(false);
+});
+
+test('work that does not break off in time is ended with its worker, and another takes its place', async () => {
+  await passing(500);
+  const long = compute(request('suitability', 'deaf'));
+  await passing();
+  const { seat } = callOf('suitability');
+  long.stop();
+  await passing(40);
+  expect(seat.ended).toBe(false);
+  await passing(60);
+  expect(seat.ended).toBe(true);
+  mockCalls.length = 0;
+  const again = compute(request('suitability', 'again'));
+  await passing(500);
+  expect(callOf('suitability').seat.ended).toBe(false);
+  callOf('suitability').answer({ value: 4 });
+  expect(await again.outcome).toEqual({ value: 4 });
+});
+
+test('reading a file cannot be broken off from within: its worker ends at once', async () => {
+  const reading = pool.readTable(new Blob(['a,b\n1,2\n']), 'pots.csv');
+  await passing();
+  const { seat, progress } = callOf('pots.csv');
+  progress(0.4);
+  const [job] = pool.currentJobs();
+  expect(job).toMatchObject({ label: 'reading pots.csv', done: 0.4, size: 8 });
+  pool.stopJob(job!.id);
+  expect(await reading.outcome).toBe('stopped');
+  expect(seat.ended).toBe(true);
+});
+
+test('a worker that crashes says so, and is not asked again', async () => {
+  await passing(500);
+  const work = compute(request('account', 'crash'));
+  await passing();
+  const { seat } = callOf('account');
+  seat.onerror!();
+  const outcome = await work.outcome;
+  expect(outcome).toMatchObject({ problem: { what: expect.stringMatching(/want of memory/) } });
+  expect(seat.ended).toBe(true);
+  const next = compute(request('account', 'after'));
+  await passing(200);
+  expect(callOf('account').seat).not.toBe(seat);
+  callOf('account').answer({ value: 5 });
+  expect(await next.outcome).toEqual({ value: 5 });
+});
+
+test('a table that no worker knows is handed to it', async () => {
+  const work = compute(request('account', 'unknown'));
+  await passing();
+  const adopt = jest.spyOn(callOf('account').seat.remote, 'adopt');
+  callOf('account').answer(null);
+  await passing();
+  expect(adopt).toHaveBeenCalledTimes(1);
+  callOf('account').answer({ value: 6 });
+  expect(await work.outcome).toEqual({ value: 6 });
+});
