@@ -3,7 +3,8 @@ import { meets } from '../table/condition';
 import { findRepeats } from '../table/repeats';
 import type { Table } from '../table/table';
 import { gapsByRow } from './missing';
-import type { CellChange, Treatment } from './treat';
+import type { ChangesBuilder } from './changes';
+import type { Treatment } from './treat';
 
 /** A row that is not used, at which step, and why. */
 export interface RowLeftOut {
@@ -25,7 +26,7 @@ export function averagedRepeats(
   table: Table,
   measures: readonly NumberColumn[],
   treatment: Treatment,
-  changes: CellChange[],
+  changes: ChangesBuilder,
 ): Map<number, Float64Array> {
   const averages = new Map<number, Float64Array>();
   if (treatment.repeats !== 'average') return averages;
@@ -36,7 +37,7 @@ export function averagedRepeats(
       const mean = present.reduce((sum, value) => sum + value, 0) / present.length;
       const from = numberAt(column, first);
       if (present.length > 0 && mean !== from) {
-        changes.push({ step: 'averaged', row: first, measure: column.name, from, to: mean });
+        changes.add('averaged', first, column.name, from, mean);
       }
       return mean;
     });

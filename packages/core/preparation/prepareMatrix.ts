@@ -2,6 +2,7 @@ import { zeros } from '../algebra/matrix';
 import { Problem } from '../problem';
 import { numberAt } from '../table/column';
 import type { RelationMatrix, Table } from '../table/table';
+import { changesBuilder } from './changes';
 import type { PreparationInput, Prepared } from './prepare';
 import { measureOf } from './treat';
 
@@ -47,7 +48,7 @@ export function prepareMatrix(table: Table, matrix: RelationMatrix, input: Prepa
     measures,
     rowsLeftOut: [],
     measuresSetAside: [],
-    changes: [],
+    changes: changesBuilder().finish(),
     reversals: [],
     imputation: null,
     transforms: [],

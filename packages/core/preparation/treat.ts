@@ -4,6 +4,7 @@ import { type NumberColumn } from '../table/column';
 import type { Condition } from '../table/condition';
 import type { RepeatRule } from '../table/repeats';
 import { findColumn, type Table } from '../table/table';
+import { changesBuilder, type Changes, type ChangesBuilder } from './changes';
 import { averagedRepeats, chooseRows, type RowLeftOut } from './chooseRows';
 import { imputeComponents, type Imputation, type ImputationDimensions } from './imputeComponents';
 import { filling, tooGappy, valuesIn, type MissingRule } from './missing';
@@ -69,16 +70,6 @@ export interface MeasureSetAside {
   readonly because: 'constant' | 'no entries' | 'gaps';
 }
 
-/** An entry that was changed: averaged with its repeats, filled where it was missing, or pulled in. */
-export interface CellChange {
-  readonly step: 'averaged' | 'filled' | 'pulled in';
-  readonly row: number;
-  readonly measure: string;
-  /** NaN where it was missing. */
-  readonly from: number;
-  readonly to: number;
-}
-
 export interface FittedTransform {
   readonly measure: string;
   readonly transform: ColumnTransform;
@@ -100,7 +91,7 @@ export interface Treated {
   readonly placed: RowBlock;
   readonly rowsLeftOut: readonly RowLeftOut[];
   readonly measuresSetAside: readonly MeasureSetAside[];
-  readonly changes: readonly CellChange[];
+  readonly changes: Changes;
   readonly reversals: readonly Reversal[];
   readonly imputation: Imputation | null;
   readonly transforms: readonly FittedTransform[];
@@ -146,7 +137,7 @@ export function treat(
   const chosen = names.map(name => measureOf(table, name));
   const { kept, measuresSetAside } = withoutGappy(chosen, table.rows, treatment.gapsAllowed);
   const measures = kept.map(column => column.name);
-  const changes: CellChange[] = [];
+  const changes = changesBuilder();
   const averages = averagedRepeats(table, kept, treatment, changes);
   const { used, placed: placedRows, leftOut } = chooseRows(table, kept, weight, treatment, averages);
   let block: RowBlock = { rows: used, columns: kept.map(column => valuesIn(column, used)) };
@@ -176,7 +167,7 @@ export function treat(
     placed,
     rowsLeftOut: leftOut,
     measuresSetAside,
-    changes,
+    changes: changes.finish(),
     reversals,
     imputation,
     transforms,
@@ -200,7 +191,7 @@ function fillGaps(
   measures: readonly string[],
   { missing, imputation: dimensions }: Treatment,
   scaled: boolean,
-  changes: CellChange[],
+  changes: ChangesBuilder,
   host: Host,
 ): Imputation | null {
   const gaps = block.columns.map(gapsIn);
@@ -213,13 +204,7 @@ function fillGaps(
     const imputation = imputeComponents(block.columns, dimensions, scaled, host);
     gaps.forEach((rows, j) => {
       for (const i of rows) {
-        changes.push({
-          step: 'filled',
-          row: block.rows[i]!,
-          measure: measures[j]!,
-          from: NaN,
-          to: block.columns[j]![i]!,
-        });
+        changes.add('filled', block.rows[i]!, measures[j]!, NaN, block.columns[j]![i]!);
       }
     });
     return imputation;
@@ -239,11 +224,11 @@ function fillWith(
   to: number,
   measure: string,
   rows: Uint32Array,
-  changes: CellChange[],
+  changes: ChangesBuilder,
 ): void {
   values.forEach((value, i) => {
     if (!Number.isNaN(value)) return;
-    changes.push({ step: 'filled', row: rows[i]!, measure, from: NaN, to });
+    changes.add('filled', rows[i]!, measure, NaN, to);
     values[i] = to;
   });
 }
@@ -281,7 +266,7 @@ function fence(
   { columns, rows }: RowBlock,
   measures: readonly string[],
   { outliers, reach, unfenced }: Treatment,
-  changes: CellChange[],
+  changes: ChangesBuilder,
 ): Map<number, string[]> {
   const flagged = new Map<number, string[]>();
   if (outliers === 'none') return flagged;
@@ -297,7 +282,7 @@ function fence(
       const to = pulledIn(value, fences);
       if (outliers === 'leave-out-rows') flagged.set(i, [...(flagged.get(i) ?? []), measure]);
       else {
-        changes.push({ step: 'pulled in', row: rows[i]!, measure, from: value, to });
+        changes.add('pulled in', rows[i]!, measure, value, to);
         values[i] = to;
       }
     }

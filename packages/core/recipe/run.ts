@@ -112,7 +112,7 @@ export interface Kept {
 export type ResultOf<R extends Request> = Results[R['stage']];
 
 /** Raised whenever a definition changes, so that results kept from before are computed anew. */
-const DEFINITIONS = 5;
+const DEFINITIONS = 6;
 
 /** The name under which the result of a request on a table is kept. */
 export function requestKey(tableKey: string, request: Request): string {

@@ -2,6 +2,7 @@ import Papa from 'papaparse';
 import { entry } from '../algebra/matrix';
 import type { Components } from '../components/components';
 import { leadingDimensions } from '../components/leading';
+import { listChanges } from '../preparation/changes';
 import type { Account } from '../preparation/prepare';
 import { textAt } from '../table/column';
 import { findColumn, type Table } from '../table/table';
@@ -147,7 +148,7 @@ export function accountCsv(table: Table, account: Account): string {
       '',
       '',
     ]),
-    ...account.changes.map(({ step, row: at, measure, from, to }) => {
+    ...listChanges(account.changes).map(({ step, row: at, measure, from, to }) => {
       const was = Number.isNaN(from) ? textAt(findColumn(table, measure)!, at) : String(from);
       return [step, row(at), measure, was, String(to)];
     }),

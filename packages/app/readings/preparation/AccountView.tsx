@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { listChanges } from '@wold/core/preparation/changes';
 import type { Account } from '@wold/core/preparation/prepare';
 import { accountCsv, fileStem } from '@wold/core/writeup/files';
 import { textAt } from '@wold/core/table/column';
@@ -142,7 +143,7 @@ function Changes({ account: { changes } }: { account: Account }) {
       heads={['row', 'column', 'was', 'is']}
       lines={changes.length}
     >
-      {changes.slice(0, MOST_LISTED).map(({ row, measure, from, to, step }) => (
+      {listChanges(changes, MOST_LISTED).map(({ row, measure, from, to, step }) => (
         <tr key={`${row} ${measure}`}>
           <RowHead row={row} />
           <td>{measure}</td>

@@ -62,8 +62,7 @@ function Measures({ account }: { account: Account }) {
 }
 
 function figuresOf({ rows, placedRows, rowsLeftOut, measures, measuresSetAside, changes }: Account) {
-  const at = (step: string) => changes.filter(change => change.step === step).length;
-  const [filled, averaged, pulled] = [at('filled'), at('averaged'), at('pulled in')];
+  const { filled, averaged, 'pulled in': pulled } = changes.counts;
   const shown = (value: number, of: string) => ({ value: value.toLocaleString('en'), of });
   return [
     shown(rows.length, 'rows used'),

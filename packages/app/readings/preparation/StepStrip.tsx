@@ -43,7 +43,7 @@ export function StepStrip({ account }: { account: Account }) {
 function stepsTaken(recipe: Recipe, account: Account): { step: Step; name: string; did: string }[] {
   const { preparation, columns } = recipe;
   const left = (step: string) => account.rowsLeftOut.filter(out => out.step === step).length;
-  const changed = (step: string) => account.changes.filter(change => change.step === step).length;
+  const { counts } = account.changes;
   const rows = (n: number) => `${n.toLocaleString('en')} ${n === 1 ? 'row' : 'rows'}`;
   const taken: [boolean, Step, string, string][] = [
     [preparation.rowsAside.rows.length > 0, 'set aside', 'set aside by hand', rows(left('set aside'))],
@@ -53,7 +53,7 @@ function stepsTaken(recipe: Recipe, account: Account): { step: Step; name: strin
       preparation.missing !== 'leave-out-rows' && preparation.missing !== 'keep',
       'fill',
       'fill gaps',
-      `${changed('filled').toLocaleString('en')} entries`,
+      `${counts.filled.toLocaleString('en')} entries`,
     ],
     [
       columns.some(column => column.role === 'measure' && column.reversed === true),
@@ -67,7 +67,7 @@ function stepsTaken(recipe: Recipe, account: Account): { step: Step; name: strin
       'outliers',
       preparation.outliers === 'leave-out-rows'
         ? rows(left('outlier'))
-        : `${changed('pulled in').toLocaleString('en')} entries`,
+        : `${counts['pulled in'].toLocaleString('en')} entries`,
     ],
     [
       preparation.rowTransform !== 'none' ||

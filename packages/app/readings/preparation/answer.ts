@@ -18,8 +18,7 @@ export function usePreparationAnswer(): Answer {
   if (value === null) return notThere(waits);
   const out = value.rowsLeftOut.length;
   const constant = value.measuresSetAside.filter(({ because }) => because !== 'gaps').length;
-  const at = (step: string) => value.changes.filter(change => change.step === step).length;
-  const [filled, pulled] = [at('filled'), at('pulled in')];
+  const { filled, 'pulled in': pulled } = value.changes.counts;
   const parts = [
     out === 0 ? 'every row used' : `${count(out, 'row')}\u00a0left\u00a0out`,
     ...(value.measuresSetAside.length > 0
