@@ -56,7 +56,7 @@ function overRows(y: Matrix, lengths: Float64Array, host: Host): number {
   let pairs = 0;
   let own = 0;
   for (let i = 0; i < n; i++) {
-    own += lengths[i]! ** 3;
+    own += lengths[i]! * lengths[i]! * lengths[i]!;
     for (let j = 0; j < i; j++) {
       const g = dot(rows, i * p, rows, j * p, p);
       pairs += g * g * g;
