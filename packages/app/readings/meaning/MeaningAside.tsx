@@ -1,3 +1,4 @@
+import { useDeferredValue } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { useComponents } from '../../results/stages';
@@ -6,7 +7,8 @@ import styles from './MeaningAside.module.css';
 
 /** The plane of two dimensions, small, above the lens; not where it stands large in the reading. */
 export function MeaningAside({ reduction }: { reduction: Reduction }) {
-  const { value } = useComponents(reduction);
+  // The ledger is what was asked for; its picture follows.
+  const value = useDeferredValue(useComponents(reduction).value);
   const [search] = useSearchParams();
   if (value === null || search.get('view') === 'plane') return null;
   return (
