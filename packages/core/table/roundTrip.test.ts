@@ -4,7 +4,7 @@ import { parquetWriteBuffer } from 'hyparquet-writer';
 import Papa from 'papaparse';
 import writeWorkbook from 'write-excel-file/node';
 import { textAt, type Column, type NumberValues } from './column';
-import { contentKey, contentKeyStream } from './contentKey';
+import { contentKey, contentKeyAtOnce, contentKeyStream } from './contentKey';
 import { bytesSource, type FileSource } from './fileSource';
 import { readDelimited, streamDelimited } from './readDelimited';
 import { readTable } from './readTable';
@@ -164,6 +164,8 @@ describe('a file that streams by', () => {
       await parts.add(bytes.slice(from, from + 1_234_567));
     }
     expect(await parts.finish()).toBe(contentKey(bytes));
+    expect(await contentKeyAtOnce(bytes)).toBe(contentKey(bytes));
+    expect(await contentKeyAtOnce(new Uint8Array(0))).toBe(contentKey(new Uint8Array(0)));
     const empty = contentKeyStream();
     expect(await empty.finish()).toBe(contentKey(new Uint8Array(0)));
   });
