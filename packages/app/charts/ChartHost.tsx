@@ -77,20 +77,24 @@ export function ChartHost({ label, fileStem, option, numbers, onChart, children 
       >
         <MoreIcon fontSize="small" />
       </button>
-      <Menu anchorEl={menu} open={menu !== null} onClose={() => setMenu(null)}>
-        <MenuItem onClick={() => act(() => void navigator.clipboard.writeText(asText(numbers(), '\t')))}>
-          Copy the numbers
-        </MenuItem>
-        <MenuItem onClick={() => act(() => saveText(`${fileStem}.csv`, asText(numbers(), ','), 'text/csv'))}>
-          Numbers as CSV
-        </MenuItem>
-        <MenuItem onClick={() => act(() => savePng(chart.current, fileStem, tokens.paper))}>
-          Picture as PNG
-        </MenuItem>
-        <MenuItem onClick={() => act(() => saveSvg(size, option, fileStem, tokens.paper))}>
-          Picture as SVG
-        </MenuItem>
-      </Menu>
+      {menu !== null && (
+        <Menu anchorEl={menu} open onClose={() => setMenu(null)}>
+          <MenuItem onClick={() => act(() => void navigator.clipboard.writeText(asText(numbers(), '\t')))}>
+            Copy the numbers
+          </MenuItem>
+          <MenuItem
+            onClick={() => act(() => saveText(`${fileStem}.csv`, asText(numbers(), ','), 'text/csv'))}
+          >
+            Numbers as CSV
+          </MenuItem>
+          <MenuItem onClick={() => act(() => savePng(chart.current, fileStem, tokens.paper))}>
+            Picture as PNG
+          </MenuItem>
+          <MenuItem onClick={() => act(() => saveSvg(size, option, fileStem, tokens.paper))}>
+            Picture as SVG
+          </MenuItem>
+        </Menu>
+      )}
     </div>
   );
 }

@@ -16,7 +16,11 @@ interface WordProps {
 /** An editable word of a brief. */
 export function Word({ settles, children, id, panel }: WordProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const close = () => setAnchor(null);
+  const close = () => {
+    setAnchor(null);
+    // Moving the focus lays the page out: once it is drawn, that costs nothing.
+    requestAnimationFrame(() => setTimeout(() => anchor?.focus({ preventScroll: true })));
+  };
   return (
     <>
       <button
@@ -30,17 +34,20 @@ export function Word({ settles, children, id, panel }: WordProps) {
       >
         {children}
       </button>
-      <Popover
-        open={anchor !== null}
-        anchorEl={anchor}
-        onClose={close}
-        // What was chosen is to be seen at once.
-        transitionDuration={0}
-        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-        slotProps={{ paper: { role: 'dialog', 'aria-label': settles, sx: { mt: 0.5 } } }}
-      >
-        <div className={styles.panel}>{anchor !== null && panel(close)}</div>
-      </Popover>
+      {anchor !== null && (
+        <Popover
+          open
+          anchorEl={anchor}
+          onClose={close}
+          disableRestoreFocus
+          // What was chosen is to be seen at once.
+          transitionDuration={0}
+          anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+          slotProps={{ paper: { role: 'dialog', 'aria-label': settles, sx: { mt: 0.5 } } }}
+        >
+          <div className={styles.panel}>{panel(close)}</div>
+        </Popover>
+      )}
     </>
   );
 }

@@ -18,7 +18,7 @@ export function useRowWindow(count: number, rowHeight: number): RowWindow {
     count,
     getScrollElement: () => scroller.current,
     estimateSize: () => rowHeight,
-    overscan: 12,
+    overscan: 6,
   });
   const lines = rows.getVirtualItems();
   return {

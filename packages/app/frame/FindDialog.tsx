@@ -25,28 +25,27 @@ const MOST_FOUND = 12;
 const MOST_OF_A_KIND = 6;
 
 interface FindDialogProps {
-  readonly open: boolean;
   readonly actions: readonly Action[];
   readonly onClose: () => void;
 }
 
 /** Finds a column, a row or an action by a part of its name. */
-export function FindDialog({ open, actions, onClose }: FindDialogProps) {
+export function FindDialog({ actions, onClose }: FindDialogProps) {
   return (
     <Dialog
-      open={open}
+      open
       onClose={onClose}
       maxWidth="sm"
       fullWidth
       aria-labelledby="find-title"
       sx={{ '& .MuiDialog-container': { alignItems: 'flex-start' } }}
     >
-      {open && <Find actions={actions} onClose={onClose} />}
+      <Find actions={actions} onClose={onClose} />
     </Dialog>
   );
 }
 
-function Find({ actions, onClose }: Omit<FindDialogProps, 'open'>) {
+function Find({ actions, onClose }: FindDialogProps) {
   const [text, setText] = useState('');
   const [active, setActive] = useState(0);
   const found = useFound(text, actions);

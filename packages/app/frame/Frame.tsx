@@ -116,8 +116,8 @@ export function Frame({ question }: { question: Question }) {
         )}
       </aside>
       <Shelf open={shelf} onToggle={() => setShelf(!shelf)} onAdd={addReduction} />
-      <FindDialog open={finding} actions={actions} onClose={() => setFinding(false)} />
-      <KeysDialog open={keys} onClose={() => setKeys(false)} />
+      {finding && <FindDialog actions={actions} onClose={() => setFinding(false)} />}
+      {keys && <KeysDialog onClose={() => setKeys(false)} />}
     </div>
   );
 }

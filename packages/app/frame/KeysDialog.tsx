@@ -18,9 +18,9 @@ const KEYS: readonly (readonly [string, string])[] = [
 ];
 
 /** All keys. */
-export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+export function KeysDialog({ onClose }: { onClose: () => void }) {
   return (
-    <Dialog open={open} onClose={onClose} aria-labelledby="keys-title">
+    <Dialog open onClose={onClose} aria-labelledby="keys-title">
       <div className={styles.keys}>
         <h2 id="keys-title">Keys</h2>
         <dl>

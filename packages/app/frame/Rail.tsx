@@ -11,6 +11,9 @@ import { Mark } from './Mark';
 import { Wordmark } from './Wordmark';
 import styles from './Rail.module.css';
 
+/** What the start page tells of a study can wait, in milliseconds, until a change of it is drawn. */
+const CALM = 150;
+
 /** The eight questions with their answers: a live abstract of the study. */
 export function Rail({ current }: { current: QuestionRoute }) {
   const dispatch = useAppDispatch();
@@ -46,7 +49,9 @@ function Entry({ item, current }: { item: (typeof QUESTIONS)[number]; current: b
   const answer = READINGS[item.route].useAnswer(hand);
   const { text, stale } = answer;
   useEffect(() => {
-    if (!stale) dispatch(answered({ route: item.route, answer: text }));
+    if (stale) return undefined;
+    const keeping = setTimeout(() => dispatch(answered({ route: item.route, answer: text })), CALM);
+    return () => clearTimeout(keeping);
   }, [dispatch, item.route, text, stale]);
   return (
     <li data-first-of-reduction={item.number === 4}>

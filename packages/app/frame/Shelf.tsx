@@ -102,17 +102,19 @@ function Card({ reduction, alone }: { reduction: Reduction; alone: boolean }) {
       >
         <MoreIcon fontSize="small" />
       </button>
-      <Menu anchorEl={menu} open={menu !== null} onClose={() => setMenu(null)}>
-        <MenuItem disabled={isInHand} onClick={() => act(() => dispatch(setBeside(reduction.id)))}>
-          {reduction.id === beside ? 'Take away from beside' : 'Set beside the one in hand'}
-        </MenuItem>
-        <MenuItem
-          disabled={alone}
-          onClick={() => act(() => edit(withoutReduction(recipe, reduction.id), 'reductions'))}
-        >
-          Remove
-        </MenuItem>
-      </Menu>
+      {menu !== null && (
+        <Menu anchorEl={menu} open onClose={() => setMenu(null)}>
+          <MenuItem disabled={isInHand} onClick={() => act(() => dispatch(setBeside(reduction.id)))}>
+            {reduction.id === beside ? 'Take away from beside' : 'Set beside the one in hand'}
+          </MenuItem>
+          <MenuItem
+            disabled={alone}
+            onClick={() => act(() => edit(withoutReduction(recipe, reduction.id), 'reductions'))}
+          >
+            Remove
+          </MenuItem>
+        </Menu>
+      )}
     </li>
   );
 }

@@ -34,16 +34,18 @@ export function TakeOut() {
       >
         Take out
       </button>
-      <Popover
-        open={anchor !== null}
-        anchorEl={anchor}
-        onClose={() => setAnchor(null)}
-        anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
-        transformOrigin={{ vertical: 'top', horizontal: 'right' }}
-        slotProps={{ paper: { role: 'dialog', 'aria-label': 'Take out', sx: { mt: 0.5 } } }}
-      >
-        {anchor !== null && <Files close={() => setAnchor(null)} />}
-      </Popover>
+      {anchor !== null && (
+        <Popover
+          open
+          anchorEl={anchor}
+          onClose={() => setAnchor(null)}
+          anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
+          transformOrigin={{ vertical: 'top', horizontal: 'right' }}
+          slotProps={{ paper: { role: 'dialog', 'aria-label': 'Take out', sx: { mt: 0.5 } } }}
+        >
+          <Files close={() => setAnchor(null)} />
+        </Popover>
+      )}
     </>
   );
 }

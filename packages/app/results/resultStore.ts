@@ -42,7 +42,7 @@ export function lastGoodOf(place: string): Result | undefined {
   return entry?.state === 'done' ? entry.value : undefined;
 }
 
-/** Sees to it that the result comes, and that what the place wanted before is given up. */
+/** Sees to it that the result comes, and that what the place wanted before is given up; tells nobody before it returns. */
 export function want(table: Table, request: Request, place: string, label: string): void {
   const key = requestKey(table.key, request);
   const before = wanted.get(place);
@@ -56,10 +56,11 @@ export function want(table: Table, request: Request, place: string, label: strin
 /** Computes a stopped result after all. */
 export function again(table: Table, request: Request, label: string): void {
   void obtain(table, request, requestKey(table.key, request), label);
+  tell();
 }
 
 async function obtain(table: Table, request: Request, key: string, label: string): Promise<void> {
-  settle(key, PENDING);
+  entries.set(key, PENDING);
   const kept = mayBeKept(key) ? await loadResult(key).catch(() => undefined) : undefined;
   if (kept !== undefined) return settle(key, { state: 'done', value: kept as Result });
   const started = performance.now();
@@ -99,6 +100,10 @@ function settle(key: string, entry: Entry): void {
     for (const [place, wantedKey] of wanted) if (wantedKey === key) lastGood.set(place, key);
     forgetOldest();
   }
+  tell();
+}
+
+function tell(): void {
   for (const listener of listeners) listener();
 }
 

@@ -1,10 +1,11 @@
-import { useEffect, useMemo, useSyncExternalStore } from 'react';
+import { useInsertionEffect, useLayoutEffect, useMemo, useSyncExternalStore } from 'react';
 import type { ProblemData } from '@wold/core/problem';
 import type { Table } from '@wold/core/table/table';
 import { requestKey, type Request, type ResultOf } from '@wold/core/recipe/run';
 import { QUESTIONS } from '../readings/questions';
 import { useTable } from '../store/TableContext';
 import { useStudy } from '../store/useStudy';
+import { advance } from '../workers/pool';
 import { again, entryOf, lastGoodOf, onResults, want } from './resultStore';
 
 /** A result as a reading sees it. */
@@ -35,9 +36,11 @@ export function useResult<R extends Request>(request: R, place: string, label: s
   // The key stands for the request: equal requests have equal keys.
   const steady = useMemo(() => request, [key]); // eslint-disable-line react-hooks/exhaustive-deps
   const waits = useWaits(table, request);
-  useEffect(() => {
+  // Workers are at it before the page is laid out: all that the screen wants is in line before any layout effect.
+  useInsertionEffect(() => {
     if (!waits) want(table, steady, wholePlace, label);
   }, [table, steady, wholePlace, label, waits]);
+  useLayoutEffect(advance, [table, steady, wholePlace, waits]);
   const entry = useSyncExternalStore(onResults, () => entryOf(key));
   const value = entry?.state === 'done' ? entry.value : lastGoodOf(wholePlace);
   return {

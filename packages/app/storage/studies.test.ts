@@ -8,6 +8,7 @@ import {
   createStudy,
   deleteStudy,
   listStudies,
+  loadFile,
   loadStudy,
   renameStudy,
   restoreStudy,
@@ -23,6 +24,7 @@ beforeEach(async () => {
     database.studyTables.clear(),
     database.tableColumns.clear(),
     database.results.clear(),
+    database.files.clear(),
   ]);
 });
 
@@ -31,6 +33,14 @@ test('a study and its table come back as they were kept', async () => {
   expect(await loadStudy(study.id)).toEqual(study);
   expect(await getTable(table.key)).toEqual(table);
   expect(await loadStudy('another')).toBeNull();
+});
+
+test('the file is kept beside its study, and had back even where that is still under way', async () => {
+  // A made-up browser keeps no Blob whole, so its place is taken by what it holds.
+  const file = { text: 'kiln,a,b' } as unknown as Blob;
+  const study = await createStudy(table, 'Pots', file);
+  expect(await loadFile(study.fileKey)).toMatchObject({ name: 'pots', content: { text: 'kiln,a,b' } });
+  expect(await loadFile('another')).toBeUndefined();
 });
 
 test('studies of one table share it, and each has a name of its own', async () => {

@@ -112,6 +112,21 @@ test('light work goes first, on one worker; heavy work waits until it is done an
   expect(pool.currentJobs()).toEqual([]);
 });
 
+test('what is in line starts at once where that is asked for, and is told of later', async () => {
+  await passing(500);
+  const told = jest.fn();
+  const forget = pool.onJobs(told);
+  void compute(request('suitability', 'drawing'));
+  void compute(request('account', 'drawing'));
+  pool.advance();
+  expect(running()).toEqual(['account']);
+  expect(told).not.toHaveBeenCalled();
+  await passing();
+  expect(told).toHaveBeenCalled();
+  expect(pool.currentJobs()).toHaveLength(2);
+  forget();
+});
+
 test('the longest work leaves a worker to what comes meanwhile', async () => {
   await passing(500);
   void compute(request('retention'));

@@ -172,13 +172,16 @@ function enter<T>(
       ),
   };
   entries.push(entry);
-  announce();
   // Once all that the screen asks for at one time is in line.
-  queueMicrotask(advance);
+  queueMicrotask(() => {
+    announce();
+    advance();
+  });
   return { outcome, stop: () => stop(entry) };
 }
 
-function advance(): void {
+/** Starts what waits, the lightest first, as far as there are workers for it. */
+export function advance(): void {
   const waiting = entries.filter(({ seat }) => seat === null).sort((a, b) => a.weight - b.weight);
   for (const entry of waiting) {
     const seat = mayStart(entry) ? freeSeat(entry) : null;

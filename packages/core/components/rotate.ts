@@ -1,7 +1,7 @@
 import { columnOf, zeros, type Matrix } from '../algebra/matrix';
 import { product } from '../algebra/product';
 import { promax, scoreTransformation } from '../rotation/promax';
-import { varimax } from '../rotation/varimax';
+import { varimax, type Rotated } from '../rotation/varimax';
 import { turnLargestPositive } from './decompose';
 import type { Components } from './components';
 
@@ -31,7 +31,7 @@ export interface RotationMade extends Rotation {
  */
 export function rotate(components: Components, rotation: Rotation): Components {
   if (rotation.method === 'none') return components;
-  const turned = varimax(components.loadings);
+  const turned = varimaxOf(components.loadings);
   const oblique = rotation.method === 'promax' && components.kept > 1 ? promax(turned, rotation.power) : null;
   const pattern = oblique?.pattern ?? turned.loadings;
   const structure = oblique?.structure ?? turned.loadings;
@@ -67,6 +67,17 @@ export function rotate(components: Components, rotation: Rotation): Components {
       phi: oblique === null ? null : phiOf(oblique.correlations, order, signs),
     },
   };
+}
+
+/** Promax starts where varimax ends. */
+const turnedBefore = new WeakMap<Matrix, Rotated>();
+
+function varimaxOf(loadings: Matrix): Rotated {
+  const known = turnedBefore.get(loadings);
+  if (known !== undefined) return known;
+  const turned = varimax(loadings);
+  turnedBefore.set(loadings, turned);
+  return turned;
 }
 
 function bySize(structure: Matrix): number[] {

@@ -8,7 +8,7 @@ import {
   type RebuiltColumn,
   type RowPart,
 } from '../components/distances';
-import { NO_ROTATION, type Rotation } from '../components/rotate';
+import { NO_ROTATION, rotate, type Rotation } from '../components/rotate';
 import { quietHost, stretch, type Host } from '../host';
 import { measureDistribution, type MeasureDistribution } from '../preparation/distribution';
 import { gapPatterns, type GapPatterns } from '../preparation/gapPatterns';
@@ -244,7 +244,11 @@ function computeKept(
 ): Results[keyof Results] {
   const { preparation, without, keep, rotation } = request;
   const decomposition = compute(table, { stage: 'decomposition', preparation, without }, host, memo);
-  if (request.stage === 'components') return components(prepared, decomposition, keep, rotation);
+  if (request.stage === 'components') {
+    if (rotation.method === 'none') return components(prepared, decomposition, keep);
+    const found = { ...request, stage: 'components', rotation: NO_ROTATION } as const;
+    return rotate(compute(table, found, host, memo), rotation);
+  }
   if (prepared.given !== null) {
     throw new Problem(
       'a table of relations has no rows to be placed on its dimensions.',

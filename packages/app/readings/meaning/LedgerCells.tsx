@@ -1,4 +1,4 @@
-import { DivergingBar } from '../../charts/DivergingBar';
+import { divergingClass, divergingStyle } from '../../charts/DivergingBar';
 import type { ColumnWindow } from '../../controls/useColumnWindow';
 import styles from './Ledger.module.css';
 
@@ -16,11 +16,14 @@ export function LedgerCells({ across, cell }: LedgerCellsProps) {
       {across.places.map(d => {
         const { text, bar, faded } = cell(d);
         return (
-          <td key={d} data-faded={faded} aria-colindex={d + 2}>
-            <span className={styles.cell}>
-              <span className={styles.value}>{text}</span>
-              <DivergingBar value={bar} faded={faded} />
-            </span>
+          <td
+            key={d}
+            className={`${styles.cell} ${divergingClass(bar)}`}
+            style={divergingStyle(bar)}
+            data-faded={faded}
+            aria-colindex={d + 2}
+          >
+            <span className={styles.value}>{text}</span>
           </td>
         );
       })}

@@ -36,15 +36,11 @@ export function ReadingWord({ source }: { source: Source }) {
       >
         {words}
       </button>
-      <Dialog
-        open={open}
-        onClose={() => setOpen(false)}
-        maxWidth="md"
-        fullWidth
-        aria-labelledby="reading-title"
-      >
-        {open && <ReadingForm onClose={() => setOpen(false)} />}
-      </Dialog>
+      {open && (
+        <Dialog open onClose={() => setOpen(false)} maxWidth="md" fullWidth aria-labelledby="reading-title">
+          <ReadingForm onClose={() => setOpen(false)} />
+        </Dialog>
+      )}
     </>
   );
 }
