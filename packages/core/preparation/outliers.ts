@@ -1,3 +1,4 @@
+import { PIECE, pieceEnd } from '../pieces';
 import { quantilesOf } from '../table/quantile';
 
 export const OUTLIER_RULES = ['none', 'fences', 'leave-out-rows', 'robust-z'] as const;
@@ -40,9 +41,28 @@ export function robustLimits(values: Float64Array, most: number): Fences | null 
 export function medianDeviation(values: Float64Array): { median: number; mad: number } | null {
   const [median] = quantilesOf(values, [0.5]) as [number];
   const deviations = new Float64Array(values.length);
-  for (let i = 0; i < values.length; i++) deviations[i] = Math.abs(values[i]! - median);
+  for (let from = 0; from < values.length; from += PIECE) {
+    deviate(deviations, values, median, from, pieceEnd(from, values.length));
+  }
   const [mad] = quantilesOf(deviations, [0.5]) as [number];
   return mad > 0 ? { median, mad } : null;
+}
+
+function deviate(
+  deviations: Float64Array,
+  values: Float64Array,
+  middle: number,
+  from: number,
+  to: number,
+): void {
+  for (let i = from; i < to; i++) deviations[i] = Math.abs(values[i]! - middle);
+}
+
+/** The first place at or after `from` whose value lies beyond the fences; the number of values where there is none. */
+export function nextBeyond(values: Float64Array, { low, high }: Fences, from: number): number {
+  let i = from;
+  while (i < values.length && !(values[i]! < low || values[i]! > high)) i++;
+  return i;
 }
 
 /** The robust standard deviation 1.4826 MAD; null where half the entries or more are equal. */

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { seededRandom } from '../algebra/random';
-import { boxCox, boxCoxPower, yeoJohnson, yeoJohnsonPower } from './power';
+import { boxCox, fitBoxCox, fitYeoJohnson, yeoJohnson, type FittedPower } from './power';
 
 type PowerTransform = (value: number, power: number) => number;
 
@@ -18,12 +18,13 @@ function likelihood(values: Float64Array, power: number, transform: PowerTransfo
   return (-n / 2) * Math.log(variance) + (power - 1) * jacobian;
 }
 
-const families: readonly [string, PowerTransform, (values: Float64Array) => number, number][] = [
-  ['Box–Cox', boxCox, boxCoxPower, 0.01],
-  ['Yeo–Johnson', yeoJohnson, yeoJohnsonPower, -50],
+const families: readonly [string, PowerTransform, (values: Float64Array) => FittedPower, number][] = [
+  ['Box–Cox', boxCox, fitBoxCox, 0.01],
+  ['Yeo–Johnson', yeoJohnson, fitYeoJohnson, -50],
 ];
 
-describe.each(families)('%s', (_, transform, powerOf, least) => {
+describe.each(families)('%s', (_, transform, fit, least) => {
+  const powerOf = (values: Float64Array) => fit(values).power;
   const samples = fc
     .array(fc.double({ min: least, max: 50, noNaN: true }), { minLength: 5, maxLength: 60 })
     .filter(list => new Set(list).size > 3);
@@ -44,6 +45,32 @@ describe.each(families)('%s', (_, transform, powerOf, least) => {
     );
   });
 
+  test('the numbers are transformed by the power that was found', () => {
+    fc.assert(
+      fc.property(samples, list => {
+        const { power, values } = fit(Float64Array.from(list));
+        expect([...values]).toEqual(list.map(value => transform(value, power)));
+      }),
+    );
+    // Evenly about 0 the power that changes nothing is the best.
+    const even = Float64Array.from({ length: 11 }, (_, i) => i - 5);
+    if (transform === yeoJohnson) {
+      expect(fit(even).power).toBeCloseTo(1, 8);
+      fit(even).values.forEach((value, i) => expect(value).toBeCloseTo(even[i]!, 8));
+    }
+  });
+
+  test('of many numbers, too, no power has a greater likelihood', () => {
+    const { normal } = seededRandom(17);
+    const values = Float64Array.from({ length: 3001 }, () => Math.exp(0.7 * normal()) + 0.1);
+    const best = powerOf(values);
+    const reached = likelihood(values, best, transform);
+    for (const step of [1e-4, 1e-2, 0.5]) {
+      expect(likelihood(values, best + step, transform)).toBeLessThan(reached);
+      expect(likelihood(values, best - step, transform)).toBeLessThan(reached);
+    }
+  });
+
   test('a sample that is normal after a power gets that power back', () => {
     const { normal } = seededRandom(11);
     const bent = (power: number) => {
@@ -60,25 +87,25 @@ describe.each(families)('%s', (_, transform, powerOf, least) => {
 test('a unit of measurement does not matter to a power of positive numbers', () => {
   const { normal } = seededRandom(5);
   const values = Float64Array.from({ length: 200 }, () => Math.exp(0.4 * normal()));
-  expect(boxCoxPower(values.map(value => 1000 * value))).toBeCloseTo(boxCoxPower(values), 8);
+  expect(fitBoxCox(values.map(value => 1000 * value)).power).toBeCloseTo(fitBoxCox(values).power, 8);
 });
 
 test('mirrored numbers take the mirrored power', () => {
   const { normal } = seededRandom(3);
   const values = Float64Array.from({ length: 500 }, () => Math.expm1(Math.abs(normal()) + 0.3 * normal()));
-  expect(yeoJohnsonPower(values.map(value => -value))).toBeCloseTo(2 - yeoJohnsonPower(values), 6);
+  expect(fitYeoJohnson(values.map(value => -value)).power).toBeCloseTo(2 - fitYeoJohnson(values).power, 6);
 });
 
 test('where the likelihood grows to the end of the range, the end is the power', () => {
   // Few small numbers beside many of nearly one size.
   const values = Float64Array.of(1, 2, 3, ...Array.from({ length: 60 }, (_, i) => 100 + i / 1000));
-  expect(boxCoxPower(values)).toBe(5);
-  expect(boxCoxPower(values.map(value => 1 / value))).toBe(-5);
+  expect(fitBoxCox(values).power).toBe(5);
+  expect(fitBoxCox(values.map(value => 1 / value)).power).toBe(-5);
 });
 
 test('numbers too large for some powers still have a best one', () => {
   const values = Float64Array.from({ length: 50 }, (_, i) => 10 ** (100 + (i % 7)));
-  const power = boxCoxPower(values);
+  const power = fitBoxCox(values).power;
   expect(Math.abs(power)).toBeLessThanOrEqual(5);
   expect(Number.isNaN(boxCox(values[3]!, power))).toBe(false);
 });

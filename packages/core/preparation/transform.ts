@@ -1,7 +1,7 @@
 import { normalQuantile } from '../algebra/normalQuantile';
 import { Problem } from '../problem';
 import { orderOf } from '../table/order';
-import { boxCox, boxCoxPower, yeoJohnson, yeoJohnsonPower } from './power';
+import { boxCox, fitBoxCox, fitYeoJohnson, yeoJohnson } from './power';
 
 export const COLUMN_TRANSFORMS = [
   'none',
@@ -43,16 +43,14 @@ export function transformColumn(
 ): Transformed {
   refuseOutside(values, transform, placed);
   if (transform === 'ranks' || transform === 'normal-scores') return byOrder(values, transform);
-  const power =
-    transform === 'box-cox'
-      ? boxCoxPower(values)
-      : transform === 'yeo-johnson'
-        ? yeoJohnsonPower(values)
-        : null;
-  const apply = functionOf(transform, power ?? 1);
+  if (transform === 'box-cox' || transform === 'yeo-johnson') {
+    const fitted = (transform === 'box-cox' ? fitBoxCox : fitYeoJohnson)(values);
+    return { ...fitted, apply: functionOf(transform, fitted.power) };
+  }
+  const apply = functionOf(transform, 1);
   const transformed = new Float64Array(values.length);
   for (let i = 0; i < values.length; i++) transformed[i] = apply(values[i]!);
-  return { values: transformed, power, apply };
+  return { values: transformed, power: null, apply };
 }
 
 /** @throws Problem naming the first row whose value the transform is not defined for */
@@ -90,11 +88,14 @@ function functionOf(transform: ColumnTransform, power: number): (value: number) 
 function byOrder(values: Float64Array, transform: 'ranks' | 'normal-scores'): Transformed {
   const n = values.length;
   const order = orderOf(values);
-  const sorted = new Float64Array(n);
-  for (let k = 0; k < n; k++) sorted[k] = values[order[k]!]!;
+  // Only where there are rows to be placed.
+  let sorted: Float64Array | null = null;
   const score = (rank: number) =>
     transform === 'ranks' ? rank : normalQuantile((rank - 0.375) / (n + 0.25));
-  const apply = (value: number) => score(Math.min(n, Math.max(1, rankIn(sorted, value))));
+  const apply = (value: number) => {
+    sorted ??= values.slice().sort();
+    return score(Math.min(n, Math.max(1, rankIn(sorted, value))));
+  };
   const ranked = ranksBy(order, values);
   return { values: transform === 'ranks' ? ranked : ranked.map(score), power: null, apply };
 }

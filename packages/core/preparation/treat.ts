@@ -8,7 +8,14 @@ import { changesBuilder, type Changes, type ChangesBuilder } from './changes';
 import { averagedRepeats, chooseRows, type RowLeftOut } from './chooseRows';
 import { imputeComponents, type Imputation, type ImputationDimensions } from './imputeComponents';
 import { filling, tooGappy, valuesIn, type MissingRule } from './missing';
-import { pulledIn, quartileFences, robustLimits, type Fences, type OutlierRule } from './outliers';
+import {
+  nextBeyond,
+  pulledIn,
+  quartileFences,
+  robustLimits,
+  type Fences,
+  type OutlierRule,
+} from './outliers';
 import { emptyRows, transformRows, type RowBlock, type RowTransform } from './rowTransform';
 import {
   refuseOutside,
@@ -276,9 +283,8 @@ function fence(
     const fences: Fences | null =
       outliers === 'robust-z' ? robustLimits(values, reach) : quartileFences(values, reach);
     if (fences === null) return;
-    for (let i = 0; i < values.length; i++) {
+    for (let i = nextBeyond(values, fences, 0); i < values.length; i = nextBeyond(values, fences, i + 1)) {
       const value = values[i]!;
-      if (!(value < fences.low || value > fences.high)) continue;
       const to = pulledIn(value, fences);
       if (outliers === 'leave-out-rows') flagged.set(i, [...(flagged.get(i) ?? []), measure]);
       else {

@@ -1,4 +1,5 @@
-import { slicesOf } from './order';
+import { PIECE, pieceEnd } from '../pieces';
+import { slicesOf, type Slices } from './order';
 
 /**
  * The quantile of sorted numbers by linear interpolation between order statistics, at position 1 + (n − 1)q
@@ -41,7 +42,9 @@ export function quantilesOf(values: Float64Array, qs: readonly number[]): number
 
 /** The numbers that would stand at some places, were they sorted. */
 function placedIn(numbers: Float64Array, places: ReadonlySet<number>): Map<number, number> {
-  const { least, perUnit, starts } = slicesOf(numbers, Math.ceil(numbers.length / PER_SLICE));
+  const n = numbers.length;
+  const slices = slicesOf(numbers, Math.ceil(n / PER_SLICE));
+  const { starts } = slices;
   const sliceOf = new Map([...places].map(place => [place, sliceAt(starts, place)]));
   const wanted = [...new Set(sliceOf.values())];
   // From 1; 0 where none is wanted.
@@ -49,14 +52,29 @@ function placedIn(numbers: Float64Array, places: ReadonlySet<number>): Map<numbe
   wanted.forEach((slice, k) => (which[slice] = k + 1));
   const members = wanted.map(slice => new Float64Array(starts[slice + 1]! - starts[slice]!));
   const filled = wanted.map(() => 0);
-  for (let i = 0; i < numbers.length; i++) {
-    const k = which[((numbers[i]! - least) * perUnit) | 0]!;
-    if (k > 0) members[k - 1]![filled[k - 1]!++] = numbers[i]!;
+  for (let from = 0; from < n; from += PIECE) {
+    gather(members, filled, which, slices, numbers, from, pieceEnd(from, n));
   }
   for (const some of members) some.sort();
   return new Map(
     [...sliceOf].map(([place, slice]) => [place, members[which[slice]! - 1]![place - starts[slice]!]!]),
   );
+}
+
+/** Puts the numbers of wanted slices with the members of theirs. */
+function gather(
+  members: readonly Float64Array[],
+  filled: number[],
+  which: Uint8Array,
+  { least, perUnit }: Slices,
+  numbers: Float64Array,
+  from: number,
+  to: number,
+): void {
+  for (let i = from; i < to; i++) {
+    const k = which[((numbers[i]! - least) * perUnit) | 0]!;
+    if (k > 0) members[k - 1]![filled[k - 1]!++] = numbers[i]!;
+  }
 }
 
 function present(values: Float64Array): Float64Array {
