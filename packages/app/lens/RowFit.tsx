@@ -1,15 +1,17 @@
 import { DivergingBar } from '../charts/DivergingBar';
-import { count, figure, percent, shortName } from '../charts/format';
+import { count, figure, percent } from '../charts/format';
 import { useComponents, useDistances, useRowParts } from '../results/stages';
 import { rowDistances } from '../readings/trust/odd';
 import { useHand } from '../store/useStudy';
 import { Fact } from './DimensionLens';
 import styles from './Lens.module.css';
+import { useShortName } from '../store/useShortName';
 
 const MOST_LISTED = 6;
 
 /** How a row fits the kept dimensions: its distances, the measures that make them, and its entries rebuilt. */
 export function RowFit({ row }: { row: number }) {
+  const shortName = useShortName();
   const hand = useHand();
   const { value: distances } = useDistances(hand);
   const { value: parts, stale } = useRowParts(hand, row);

@@ -4,7 +4,7 @@ import type { Account } from '@wold/core/preparation/prepare';
 import type { RowLeftOut } from '@wold/core/preparation/chooseRows';
 import { levelAt, textAt, type LevelColumn } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
-import { count, figure, fixed, shortName } from '../charts/format';
+import { count, figure, fixed } from '../charts/format';
 import { useAccount } from '../results/stages';
 import { rowName } from './rowName';
 import { selected, withRowsAside } from '../store/studySlice';
@@ -16,6 +16,7 @@ import { ReasonForm } from './ReasonForm';
 import { RowFit } from './RowFit';
 import { DivergingBar } from '../charts/DivergingBar';
 import styles from './Lens.module.css';
+import { useShortName } from '../store/useShortName';
 
 const MOST_LISTED = 40;
 const MOST_APART = 6;
@@ -177,6 +178,7 @@ function useGroupMeans(
 }
 
 function ManyRows({ rows, account }: { rows: readonly number[]; account: Account | null }) {
+  const shortName = useShortName();
   const table = useTable();
   const recipe = useRecipe();
   const dispatch = useAppDispatch();

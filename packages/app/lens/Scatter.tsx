@@ -1,5 +1,6 @@
-import { figure, shortName } from '../charts/format';
+import { figure } from '../charts/format';
 import styles from './Lens.module.css';
+import { useShortName } from '../store/useShortName';
 
 const WIDTH = 252;
 const HEIGHT = 150;
@@ -15,6 +16,7 @@ interface ScatterProps {
 
 /** A small scatter of pairs of numbers. */
 export function Scatter({ points, x, y, equal = false }: ScatterProps) {
+  const shortName = useShortName();
   if (points.length === 0) return null;
   const ends = (values: readonly number[]) => [Math.min(...values), Math.max(...values)] as const;
   const xs = points.map(point => point[0]);

@@ -1,3 +1,4 @@
+import { shortName } from '../charts/format';
 import fc from 'fast-check';
 import type { Components } from '@wold/core/components/components';
 import type { Column } from '@wold/core/table/column';
@@ -155,7 +156,7 @@ describe('the plane', () => {
 
   test('an arrow for every measure, and names that keep clear of each other', () => {
     const arrows = Array.from({ length: 30 }, (_, j) => ({ measure: `m${j}`, x: 0.8, y: 0.001 * j }));
-    const option = planeOption({ arrows, chosen: ['m7'], xName: 'X', yName: 'Y' }, light, {
+    const option = planeOption({ arrows, chosen: ['m7'], shortName, xName: 'X', yName: 'Y' }, light, {
       width: 300,
       height: 340,
     });

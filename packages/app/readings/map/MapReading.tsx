@@ -23,6 +23,7 @@ import { pointsOf } from './points';
 import { useColouring } from './useColouring';
 import { wholeView, type View } from './view';
 import styles from './MapReading.module.css';
+import { useShortName } from '../../store/useShortName';
 
 /** What arrows are on a map of that spread. */
 function spreadName({ rotation }: Components, spread: MapSettings['spread']): string {
@@ -84,6 +85,7 @@ function RowMap({ reduction, components, distances }: RowMapProps) {
     const at = (rows: ReadonlySet<number>) => [...points.rows.keys()].filter(i => rows.has(points.rows[i]!));
     return map.odd ? { far: at(beyond.far), off: at(beyond.off) } : { far: [], off: [] };
   }, [points, beyond, map.odd]);
+  const shortName = useShortName();
   const [size, setSize] = useState<Size>({ width: 0, height: 0 });
   // A zoom holds for the points it was made on.
   const [zoom, setZoom] = useState<{ points: unknown; view: View } | null>(null);
@@ -107,13 +109,29 @@ function RowMap({ reduction, components, distances }: RowMapProps) {
           yName: points.flat ? '' : axisName(yd),
           sizes,
           arrows: arrows.arrows,
+          shortName,
           ...marked,
         },
         at.width === size.width && at.height === size.height ? view : wholeView(points.x, points.y, at),
         tokens,
         at,
       ),
-    [points, by, isolated, selection.rows, axisName, xd, yd, view, size, tokens, sizes, arrows, marked],
+    [
+      points,
+      by,
+      isolated,
+      selection.rows,
+      axisName,
+      xd,
+      yd,
+      view,
+      size,
+      tokens,
+      sizes,
+      arrows,
+      shortName,
+      marked,
+    ],
   );
   const onChart = useCallback(
     (_: Chart, at: Size) => setSize(now => (now.width === at.width && now.height === at.height ? now : at)),

@@ -1,4 +1,5 @@
 import { readDelimited } from '@wold/core/table/readDelimited';
+import { shortName } from '../../charts/format';
 import { light } from '../../theme/tokens';
 import { colouring } from './colouring';
 import { mapOption } from './mapOption';
@@ -47,6 +48,7 @@ function optionOf(
     yName: 'Temper, 20 %',
     sizes: null,
     arrows: [],
+    shortName,
     far: [],
     off: [],
   };

@@ -1,6 +1,7 @@
 import type { Size } from '../../charts/ChartHost';
 import type { ChartOption } from '../../charts/echarts';
-import { figure, shortName } from '../../charts/format';
+import { figure } from '../../charts/format';
+import type { ShortName } from '../../charts/namesApart';
 import { placeLabels } from '../../charts/placeLabels';
 import type { Tokens } from '../../theme/tokens';
 import type { Colouring } from './colouring';
@@ -19,6 +20,7 @@ interface MapContent {
   /** From 0 to 1 for each point, or null where all are alike. */
   readonly sizes: Float64Array | null;
   readonly arrows: readonly MapArrow[];
+  readonly shortName: ShortName;
   /** Points beyond the limit of T², and of Q. */
   readonly far: readonly number[];
   readonly off: readonly number[];
@@ -101,7 +103,7 @@ export function mapOption(content: MapContent, view: View, tokens: Tokens, size:
       },
       oddSeries('triangle', content.far, at, plain + 9, tokens),
       oddSeries('rect', content.off, at, plain + 6, tokens),
-      ...arrowSeries(content.arrows, view, size, tokens),
+      ...arrowSeries(content, view, size, tokens),
     ],
   };
 }
@@ -126,7 +128,7 @@ function oddSeries(
 }
 
 /** Columns as arrows from the centre, with names that do not meet. */
-function arrowSeries(arrows: readonly MapArrow[], view: View, size: Size, tokens: Tokens) {
+function arrowSeries({ arrows, shortName }: MapContent, view: View, size: Size, tokens: Tokens) {
   if (arrows.length === 0) return [];
   const fontSize = 12.5;
   const [cx, cy] = toPixel(view, size, 0, 0);

@@ -2,7 +2,7 @@ import { useMemo, type CSSProperties, type MouseEvent } from 'react';
 import type { Components } from '@wold/core/components/components';
 import { leadCounts, leadingDimensions, ledgerOrder } from '@wold/core/components/leading';
 import type { Reduction } from '@wold/core/recipe/schema';
-import { coefficient, percent, shortName } from '../../charts/format';
+import { coefficient, percent } from '../../charts/format';
 import { EditableName } from '../../controls/EditableName';
 import { useColumnWindow } from '../../controls/useColumnWindow';
 import { useRowWindow } from '../../controls/useRowWindow';
@@ -14,6 +14,7 @@ import { LedgerCells } from './LedgerCells';
 import type { PlacedColumn } from './placedColumns';
 import { quantityOf, type Quantity } from './quantity';
 import styles from './Ledger.module.css';
+import { useShortName } from '../../store/useShortName';
 
 const ROW_HEIGHT = 24;
 /** More dimensions than this have columns of one width, and only those in sight are drawn. */
@@ -33,6 +34,7 @@ interface LedgerProps {
  * Cells whose correlation is below the threshold fade. Placed columns stand at its foot.
  */
 export function Ledger({ reduction, components, quantity, placed }: LedgerProps) {
+  const shortName = useShortName();
   const recipe = useRecipe();
   const edit = useEdit();
   const dispatch = useAppDispatch();

@@ -11,6 +11,7 @@ import { angleBetween, angleInWords } from './angle';
 import { usePlacedColumns, type PlacedColumn } from './placedColumns';
 import { planeOption, type Arrow } from './planeOption';
 import styles from './Plane.module.css';
+import { useShortName } from '../../store/useShortName';
 
 interface PlaneProps {
   readonly reduction: Reduction;
@@ -42,6 +43,7 @@ function Arrows({
   small = false,
   placed,
 }: PlaneProps & { readonly placed: readonly PlacedColumn[] }) {
+  const shortName = useShortName();
   const { tokens } = useMode();
   const { columns: chosen } = useSelection();
   const { kept, measures, correlations, heldBy } = components;
@@ -74,8 +76,12 @@ function Arrows({
   );
   const option = useCallback(
     (size: Size) =>
-      planeOption({ arrows, chosen, xName: axisName(x), yName: kept > 1 ? axisName(y) : '' }, tokens, size),
-    [arrows, chosen, axisName, x, y, kept, tokens],
+      planeOption(
+        { arrows, chosen, shortName, xName: axisName(x), yName: kept > 1 ? axisName(y) : '' },
+        tokens,
+        size,
+      ),
+    [arrows, chosen, shortName, axisName, x, y, kept, tokens],
   );
   const numbers = useCallback(
     () => [

@@ -1,5 +1,5 @@
 import type { ChartOption } from '../../charts/echarts';
-import { shortName } from '../../charts/format';
+import type { ShortName } from '../../charts/namesApart';
 import { placeLabels, type Side } from '../../charts/placeLabels';
 import type { Size } from '../../charts/ChartHost';
 import type { Tokens } from '../../theme/tokens';
@@ -16,6 +16,7 @@ export interface Arrow {
 interface PlaneContent {
   readonly arrows: readonly Arrow[];
   readonly chosen: readonly string[];
+  readonly shortName: ShortName;
   readonly xName: string;
   readonly yName: string;
 }
@@ -24,7 +25,7 @@ const ROOM_FOR_NAMES = 1.18;
 
 /** Measures as arrows in the plane of two dimensions, within the circle of correlation 1. */
 export function planeOption(content: PlaneContent, tokens: Tokens, { width, height }: Size): ChartOption {
-  const { arrows, chosen, xName, yName } = content;
+  const { arrows, chosen, shortName, xName, yName } = content;
   const side = Math.max(40, Math.min(width, height - 40));
   const small = side < 340;
   const fontSize = small ? 11.5 : 13;

@@ -1,12 +1,13 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { memo, useEffect, useRef, useState } from 'react';
 import type { MeasureBoxes } from '@wold/core/preparation/boxes';
-import { shortName } from '../../charts/format';
+
 import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useSelection } from '../../store/useStudy';
 import { BoxPair } from './BoxPair';
 import styles from './BoxSheet.module.css';
+import { useShortName } from '../../store/useShortName';
 
 const CARD_WIDTH = 168;
 const CARD_HEIGHT = 74;
@@ -14,6 +15,7 @@ const GAP = 8;
 
 /** A sheet of small box plots, one per measure on its own scale: grey before, ink after. */
 export const BoxSheet = memo(function BoxSheet({ boxes }: { boxes: readonly MeasureBoxes[] }) {
+  const shortName = useShortName();
   const dispatch = useAppDispatch();
   const { columns } = useSelection();
   const scroller = useRef<HTMLDivElement>(null);

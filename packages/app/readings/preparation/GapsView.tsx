@@ -1,11 +1,12 @@
 import type { GapPatterns } from '@wold/core/preparation/gapPatterns';
-import { count, coefficient, shortName } from '../../charts/format';
+import { count, coefficient } from '../../charts/format';
 import { useResult } from '../../results/useResult';
 import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useRecipe } from '../../store/useStudy';
 import { Resulting } from '../Problem';
 import styles from './GapsView.module.css';
+import { useShortName } from '../../store/useShortName';
 
 const MOST_COLUMNS = 48;
 const MOST_LINES = 30;
@@ -20,6 +21,7 @@ export function GapsView() {
 
 function Patterns({ gaps }: { gaps: GapPatterns }) {
   const dispatch = useAppDispatch();
+  const shortName = useShortName();
   if (gaps.measures.length === 0) return <p className="soft">No measure has a gap.</p>;
   const shown = gaps.measures.slice(0, MOST_COLUMNS);
   return (

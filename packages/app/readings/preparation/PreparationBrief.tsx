@@ -2,7 +2,7 @@ import { ChoiceWord, NumberWord, Word } from '../../controls/Word';
 import { withColumn } from '@wold/core/recipe/withCodebook';
 import { withPreparation } from '../../store/studySlice';
 import { useEdit, useRecipe } from '../../store/useStudy';
-import { count, shortName } from '../../charts/format';
+import { count } from '../../charts/format';
 import form from '../../theme/form.module.css';
 import {
   GAP_WORDS,
@@ -13,6 +13,7 @@ import {
   TRANSFORM_WORDS,
   WEIGHTING_WORDS,
 } from './words';
+import { useShortName } from '../../store/useShortName';
 
 /** What is done to the measures, in the order it is done. */
 export function PreparationBrief() {
@@ -131,6 +132,7 @@ function ImputationWord() {
 
 /** Which measures are reversed; they are marked in their codebook. */
 function ReversedWords() {
+  const shortName = useShortName();
   const recipe = useRecipe();
   const edit = useEdit();
   const measures = recipe.columns.filter(({ role }) => role === 'measure');

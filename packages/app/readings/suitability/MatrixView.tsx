@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState, type MouseEvent } from 'react';
 import { entry } from '@wold/core/algebra/matrix';
 import { correlationP, type Suitability } from '@wold/core/suitability/suitability';
-import { coefficient, shortName } from '../../charts/format';
+import { coefficient } from '../../charts/format';
 import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useSelection } from '../../store/useStudy';
@@ -11,6 +11,7 @@ import { drawMatrix, layoutOf, type Span } from './drawMatrix';
 import { strongestPairs } from './strongestPairs';
 import { pWords } from './verdicts';
 import styles from './MatrixView.module.css';
+import { useShortName } from '../../store/useShortName';
 
 const MOST_PAIRS = 60;
 const LEAST_SHOWN = 4;
@@ -19,6 +20,7 @@ const WIDE = 760;
 
 /** The correlation matrix, related measures together, and the strongest pairs in a list. */
 export function MatrixView({ found }: { found: Suitability }) {
+  const shortName = useShortName();
   const dispatch = useAppDispatch();
   const { columns: chosen } = useSelection();
   const { mode, tokens } = useMode();
@@ -29,7 +31,7 @@ export function MatrixView({ found }: { found: Suitability }) {
   const [zoom, setZoom] = useState<{ of: Suitability; span: Span } | null>(null);
   const [over, setOver] = useState<readonly [number, number] | null>(null);
   const p = found.measures.length;
-  const letters = size.width < WIDE ? 15 : 24;
+  const letters = size.width < WIDE ? 11 : 24;
   const whole: Span = { from: 0, to: p };
   const span = zoom?.of === found ? zoom.span : whole;
   const matrix = partial && found.antiImage !== null ? found.antiImage : found.correlations;
@@ -58,8 +60,13 @@ export function MatrixView({ found }: { found: Suitability }) {
   }, []);
   useEffect(() => {
     if (canvas.current === null || size.width === 0) return;
-    drawMatrix(canvas.current, { names, value, picture, layout, span, chosen, over }, mode, tokens);
-  }, [value, picture, names, layout, span, chosen, over, mode, tokens, size]);
+    drawMatrix(
+      canvas.current,
+      { names, shortName, value, picture, layout, span, chosen, over },
+      mode,
+      tokens,
+    );
+  }, [value, picture, names, shortName, layout, span, chosen, over, mode, tokens, size]);
 
   function cellAt(event: { nativeEvent: { offsetX: number; offsetY: number } }): [number, number] | null {
     const { offsetX, offsetY } = event.nativeEvent;

@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { doubtful, type Doubt } from '@wold/core/suitability/doubt';
 import type { Suitability } from '@wold/core/suitability/suitability';
-import { coefficient, fixed, shortName } from '../../charts/format';
+import { coefficient, fixed } from '../../charts/format';
 import { ViewSwitch } from '../../controls/ViewSwitch';
 import { useRowWindow } from '../../controls/useRowWindow';
 import { useSuitability } from '../../results/stages';
@@ -13,6 +13,7 @@ import { MatrixView } from './MatrixView';
 import { NumberWord } from '../../controls/Word';
 import { LIMIT_WORDS, verdictsOf } from './verdicts';
 import styles from './SuitabilityReading.module.css';
+import { useShortName } from '../../store/useShortName';
 
 const ROW_HEIGHT = 28;
 
@@ -115,6 +116,7 @@ function Verdicts({ found, doubts }: { found: Suitability; doubts: readonly Doub
 }
 
 function Measures({ found, doubts }: { found: Suitability; doubts: readonly Doubt[] }) {
+  const shortName = useShortName();
   const recipe = useRecipe();
   const edit = useEdit();
   const dispatch = useAppDispatch();

@@ -1,4 +1,5 @@
-import { coefficient, shortName } from '../../charts/format';
+import { coefficient } from '../../charts/format';
+import type { ShortName } from '../../charts/namesApart';
 import { divergingColour } from '../../theme/ramp';
 import type { Mode, Tokens } from '../../theme/tokens';
 
@@ -20,6 +21,7 @@ export interface MatrixLayout {
 }
 
 interface MatrixContent {
+  readonly shortName: ShortName;
   readonly names: readonly string[];
   readonly value: (row: number, column: number) => number;
   /** A pixel for each cell in sight, where they are not drawn one by one. */
@@ -104,7 +106,7 @@ function drawCells(pen: CanvasRenderingContext2D, content: MatrixContent, mode: 
       pen.fillRect(left + column * cell, top + row * cell, cell - 1, cell - 1);
       if (cell < NUMBERED || row === column) continue;
       pen.fillStyle = Math.abs(r) > 0.62 ? tokens.paper : tokens.ink;
-      pen.font = `${Math.min(13, cell * 0.38)}px 'Atkinson Hyperlegible Mono Variable', monospace`;
+      pen.font = `${Math.min(13, cell * 0.36)}px 'Atkinson Hyperlegible Mono Variable', monospace`;
       pen.textAlign = 'center';
       pen.textBaseline = 'middle';
       pen.fillText(coefficient(r), left + (column + 0.5) * cell, top + (row + 0.5) * cell);
@@ -113,7 +115,7 @@ function drawCells(pen: CanvasRenderingContext2D, content: MatrixContent, mode: 
 }
 
 function drawNames(pen: CanvasRenderingContext2D, content: MatrixContent, tokens: Tokens): void {
-  const { layout, span, names, chosen } = content;
+  const { layout, span, names, shortName, chosen } = content;
   const { left, top, cell } = layout;
   const size = Math.min(13, Math.max(9.5, cell * 0.8));
   for (let place = span.from; place < span.to; place++) {
@@ -123,12 +125,25 @@ function drawNames(pen: CanvasRenderingContext2D, content: MatrixContent, tokens
     pen.fillStyle = chosen.includes(name) ? tokens.sward : tokens.ink;
     pen.textBaseline = 'middle';
     pen.textAlign = 'right';
-    pen.fillText(shortName(name, 15), left - 6, top + at);
+    pen.fillText(fitting(pen, name, 15, left - 8, shortName), left - 6, top + at);
     pen.save();
     pen.translate(left + at, top - 6);
     pen.rotate(-Math.PI / 2);
     pen.textAlign = 'left';
-    pen.fillText(shortName(name, 11), 0, 0);
+    pen.fillText(fitting(pen, name, 11, top - 8, shortName), 0, 0);
     pen.restore();
   }
+}
+
+/** As much of a name as there is room for, in pixels. */
+function fitting(
+  pen: CanvasRenderingContext2D,
+  name: string,
+  most: number,
+  room: number,
+  shortName: ShortName,
+): string {
+  let letters = most;
+  while (letters > 4 && pen.measureText(shortName(name, letters)).width > room) letters--;
+  return shortName(name, letters);
 }

@@ -1,12 +1,13 @@
 import type { Recipe } from '@wold/core/recipe/schema';
 import { withColumn } from '@wold/core/recipe/withCodebook';
 import type { ColumnDescription } from '@wold/core/table/describe';
-import { count, shortName } from '../../charts/format';
+import { count } from '../../charts/format';
 import { Word } from '../../controls/Word';
 import { useDescription } from '../../results/stages';
 import { useEdit, useRecipe } from '../../store/useStudy';
 import form from '../../theme/form.module.css';
 import { undecidedCodes } from './undecidedCodes';
+import { useShortName } from '../../store/useShortName';
 
 const MOST_LISTED = 60;
 
@@ -15,6 +16,7 @@ export function CodesWord() {
   const recipe = useRecipe();
   const edit = useEdit();
   const { value: descriptions } = useDescription();
+  const shortName = useShortName();
   const undecided = undecidedCodes(recipe, descriptions ?? []);
   if (undecided.length === 0) return null;
   return (

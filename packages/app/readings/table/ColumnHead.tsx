@@ -3,8 +3,9 @@ import { missingCount, type Column } from '@wold/core/table/column';
 import type { ColumnDescription } from '@wold/core/table/describe';
 import type { Role } from '@wold/core/table/role';
 import { HistogramPicture } from '../../charts/HistogramPicture';
-import { percent, shortName } from '../../charts/format';
+import { percent } from '../../charts/format';
 import styles from './Grid.module.css';
+import { useShortName } from '../../store/useShortName';
 
 interface ColumnHeadProps {
   readonly id: string;
@@ -24,6 +25,7 @@ interface ColumnHeadProps {
 
 /** The head of a column: its name, role, a small picture of what it holds, and what is missing. */
 export function ColumnHead(props: ColumnHeadProps) {
+  const shortName = useShortName();
   const { id, index, left, width, column, rows, description, role, active, chosen, onSelect, onRoles } =
     props;
   const missing = description?.missing ?? missingCount(column);

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import type { ColumnDescription, Remark } from '@wold/core/table/describe';
 import { COLUMN_TYPES, type ColumnType } from '@wold/core/table/columnType';
 import type { Table } from '@wold/core/table/table';
-import { count, figure, fixed, percent, shortName } from '../../charts/format';
+import { count, figure, fixed, percent } from '../../charts/format';
 import { useRowWindow } from '../../controls/useRowWindow';
 import { TYPE_NAMES } from '../../lens/ColumnSheet';
 import { saveText } from '../../outputs/save';
@@ -16,6 +16,8 @@ import { undecidedCodes } from './undecidedCodes';
 import { RoleMenu } from './RoleMenu';
 import form from '../../theme/form.module.css';
 import styles from './ColumnList.module.css';
+import { useShortName } from '../../store/useShortName';
+import type { ShortName } from '../../charts/namesApart';
 
 const ROW_HEIGHT = 26;
 
@@ -26,6 +28,7 @@ interface ColumnListProps {
 
 /** Every column in figures, sortable by each; constant and copied columns are pointed out. */
 export function ColumnList({ table, descriptions }: ColumnListProps) {
+  const shortName = useShortName();
   const dispatch = useAppDispatch();
   const recipe = useRecipe();
   const { columns: chosen } = useSelection();
@@ -154,7 +157,9 @@ export function ColumnList({ table, descriptions }: ColumnListProps) {
                     >
                       {shortName(name, 24)}
                     </button>
-                    {remark !== null && <span className={styles.remark}>{remarkWords(remark)}</span>}
+                    {remark !== null && (
+                      <span className={styles.remark}>{remarkWords(remark, shortName)}</span>
+                    )}
                     {undecided.has(name) && <span className={styles.remark}>missing codes?</span>}
                     {isBeyond(description, recipe.columns[index]!.scale) && (
                       <span className={styles.impossible}>beyond its scale</span>
@@ -196,7 +201,7 @@ export function ColumnList({ table, descriptions }: ColumnListProps) {
   );
 }
 
-function remarkWords(remark: Remark): string {
+function remarkWords(remark: Remark, shortName: ShortName): string {
   if (remark.kind === 'constant') return 'constant';
   if (remark.kind === 'near-constant') return `${percent(remark.share)} the same`;
   return `same as ${shortName(remark.of, 20)}`;

@@ -10,6 +10,7 @@ import { useAppDispatch } from '../../store/store';
 import { useEdit, useRecipe } from '../../store/useStudy';
 import { Resulting } from '../Problem';
 import styles from './RepeatsView.module.css';
+import { useShortName } from '../../store/useShortName';
 
 const MOST_GROUPS = 60;
 const MOST_DIFFERING = 10;
@@ -31,6 +32,7 @@ const RULES: readonly { value: RepeatRule; name: string; when: string }[] = [
 
 /** Rows that repeat, side by side, and what is done about them. */
 export function RepeatsView({ table }: { table: Table }) {
+  const nameOf = useShortName();
   const recipe = useRecipe();
   const edit = useEdit();
   const { repeats, repeatKeys } = recipe.preparation;
@@ -75,7 +77,7 @@ export function RepeatsView({ table }: { table: Table }) {
                   })
                 }
               />{' '}
-              {shortName(name, 24)}
+              {nameOf(name, 24)}
             </label>
           ))}
         </fieldset>
@@ -120,6 +122,7 @@ function Groups({
 }
 
 function Group({ table, group, keys }: { table: Table; group: RepeatGroup; keys: readonly string[] }) {
+  const nameOf = useShortName();
   const dispatch = useAppDispatch();
   const differing = useMemo(() => differingColumns(table, group), [table, group]);
   const shown = [...keys, ...differing.filter(name => !keys.includes(name)).slice(0, MOST_DIFFERING)];
@@ -142,7 +145,7 @@ function Group({ table, group, keys }: { table: Table; group: RepeatGroup; keys:
               <th scope="col">row</th>
               {shown.map(name => (
                 <th key={name} scope="col" title={name} data-differs={differing.includes(name)}>
-                  {shortName(name, 14)}
+                  {nameOf(name, 14)}
                 </th>
               ))}
             </tr>

@@ -8,6 +8,8 @@ import { useAppDispatch } from '../../store/store';
 import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe } from '../../store/useStudy';
 import form from '../../theme/form.module.css';
+import type { ShortName } from '../../charts/namesApart';
+import { useShortName } from '../../store/useShortName';
 
 interface RowsWordProps {
   /** What is settled: which rows are used, or which are only placed. */
@@ -18,11 +20,15 @@ const MOST_LEVELS = 200;
 
 /** Which rows are used, or only placed: by levels of a label or a range of a number. */
 export function RowsWord({ of }: RowsWordProps) {
+  const nameOf = useShortName();
   const recipe = useRecipe();
   const conditions = recipe.preparation[of];
   const none = of === 'only' ? 'all rows' : 'no rows';
   const joined = of === 'only' ? ' and ' : ' or ';
-  const words = conditions.length === 0 ? none : `rows with ${conditions.map(conditionWords).join(joined)}`;
+  const words =
+    conditions.length === 0
+      ? none
+      : `rows with ${conditions.map(condition => conditionWords(condition, nameOf)).join(joined)}`;
   return (
     <Word
       settles={of === 'only' ? 'Which rows are used' : 'Which rows are placed, and not used'}
@@ -34,8 +40,8 @@ export function RowsWord({ of }: RowsWordProps) {
 }
 
 /** kiln Fennick or Marram; CaO from 2 to 5 */
-function conditionWords(condition: Condition): string {
-  const name = shortName(condition.column, 20);
+function conditionWords(condition: Condition, nameOf: ShortName): string {
+  const name = nameOf(condition.column, 20);
   if (!('levels' in condition)) return `${name} from ${condition.from} to ${condition.to}`;
   const { levels } = condition;
   const shown = levels.slice(0, 3).map(level => shortName(level, 16));
@@ -43,6 +49,7 @@ function conditionWords(condition: Condition): string {
 }
 
 function RowsPanel({ of, close }: RowsWordProps & { close: () => void }) {
+  const nameOf = useShortName();
   const table = useTable();
   const recipe = useRecipe();
   const edit = useEdit();
@@ -84,11 +91,11 @@ function RowsPanel({ of, close }: RowsWordProps & { close: () => void }) {
         <ul className={form.checks}>
           {conditions.map((condition, index) => (
             <li key={index} className={form.line}>
-              <span>{conditionWords(condition)}</span>
+              <span>{conditionWords(condition, nameOf)}</span>
               <button
                 type="button"
                 className="action"
-                aria-label={`Remove: ${conditionWords(condition)}`}
+                aria-label={`Remove: ${conditionWords(condition, nameOf)}`}
                 onClick={() =>
                   edit(
                     withPreparation(recipe, { [of]: conditions.filter((_, other) => other !== index) }),
@@ -114,7 +121,7 @@ function RowsPanel({ of, close }: RowsWordProps & { close: () => void }) {
         >
           {table.columns.map(other => (
             <option key={other.name} value={other.name}>
-              {shortName(other.name, 40)}
+              {nameOf(other.name, 40)}
             </option>
           ))}
         </select>
