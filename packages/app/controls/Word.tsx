@@ -19,7 +19,7 @@ export function Word({ settles, children, id, panel }: WordProps) {
   const close = () => {
     setAnchor(null);
     // Moving the focus lays the page out: once it is drawn, that costs nothing.
-    requestAnimationFrame(() => setTimeout(() => anchor?.focus({ preventScroll: true })));
+    requestAnimationFrame(() => setTimeout(() => focusAgain(anchor)));
   };
   return (
     <>
@@ -50,6 +50,11 @@ export function Word({ settles, children, id, panel }: WordProps) {
       )}
     </>
   );
+}
+
+/** Gives the focus back to a word, unless something else has taken it meanwhile. */
+function focusAgain(word: HTMLElement | null): void {
+  if (document.activeElement === document.body) word?.focus({ preventScroll: true });
 }
 
 interface Choice<T> {

@@ -2,7 +2,7 @@ import type { Request, Results } from '@wold/core/recipe/run';
 import { PLAIN_PREPARATION } from '@wold/core/preparation/prepare';
 import { requestKey } from '@wold/core/recipe/run';
 import type { Table } from '@wold/core/table/table';
-import { again, entryOf, lastGoodOf, onResults, want } from './resultStore';
+import { again, entryOf, lastGoodOf, onResults, settledOf, want } from './resultStore';
 
 type Outcome = { value: unknown } | { problem: { what: string; where: null; remedy: string } } | 'stopped';
 
@@ -47,6 +47,7 @@ test('what is wanted is computed once, and told of when it is there', async () =
   want(table, request, 'place 1', 'work');
   want(table, request, 'place 2', 'work');
   expect(stateOf(request)).toBe('pending');
+  expect(settledOf(keyOf(request))).toBeUndefined();
   // It may be wanted while the page is being drawn, when nothing may be told.
   expect(told).toBe(0);
   expect(mockJobs).toHaveLength(0);
@@ -55,6 +56,7 @@ test('what is wanted is computed once, and told of when it is there', async () =
   mockJobs[0]!.settle({ value: result('a') });
   await settled();
   expect(stateOf(request)).toBe('done');
+  expect(settledOf(keyOf(request))).toEqual({ state: 'done', value: result('a') });
   expect(lastGoodOf('place 1')).toEqual(result('a'));
   expect(lastGoodOf('place 2')).toEqual(result('a'));
   expect(told).toBe(1);

@@ -36,6 +36,12 @@ export function onResults(listener: () => void): () => void {
 
 export const entryOf = (key: string): Entry | undefined => entries.get(key);
 
+/** What came of a result; undefined while it is under way, as before it was wanted: the screen is the same. */
+export function settledOf(key: string): Entry | undefined {
+  const entry = entries.get(key);
+  return entry?.state === 'pending' ? undefined : entry;
+}
+
 /** The last good result of a place, whatever it asks for now. */
 export function lastGoodOf(place: string): Result | undefined {
   const entry = entries.get(lastGood.get(place) ?? '');

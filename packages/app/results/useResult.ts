@@ -6,7 +6,7 @@ import { QUESTIONS } from '../readings/questions';
 import { useTable } from '../store/TableContext';
 import { useStudy } from '../store/useStudy';
 import { advance } from '../workers/pool';
-import { again, entryOf, lastGoodOf, onResults, want } from './resultStore';
+import { again, lastGoodOf, onResults, settledOf, want } from './resultStore';
 
 /** A result as a reading sees it. */
 export interface Reading<T> {
@@ -41,7 +41,7 @@ export function useResult<R extends Request>(request: R, place: string, label: s
     if (!waits) want(table, steady, wholePlace, label);
   }, [table, steady, wholePlace, label, waits]);
   useLayoutEffect(advance, [table, steady, wholePlace, waits]);
-  const entry = useSyncExternalStore(onResults, () => entryOf(key));
+  const entry = useSyncExternalStore(onResults, () => settledOf(key));
   const value = entry?.state === 'done' ? entry.value : lastGoodOf(wholePlace);
   return {
     value: (value ?? null) as ResultOf<R> | null,

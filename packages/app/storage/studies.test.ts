@@ -35,7 +35,7 @@ test('a study and its table come back as they were kept', async () => {
   expect(await loadStudy('another')).toBeNull();
 });
 
-test('the file is kept beside its study, and had back even where that is still under way', async () => {
+test('the file is kept beside its study, and had back by its key', async () => {
   // A made-up browser keeps no Blob whole, so its place is taken by what it holds.
   const file = { text: 'kiln,a,b' } as unknown as Blob;
   const study = await createStudy(table, 'Pots', file);

@@ -6,9 +6,6 @@ import type { Table } from '@wold/core/table/table';
 import { database, type StudyRecord } from './database';
 import { isKept, keepOnlyTables, putTable } from './tables';
 
-/** The file that is being kept; the study does not wait for it. */
-let keepingFile: Promise<void> = Promise.resolve();
-
 /**
  * Makes a study of a table and keeps both, the table unless it is kept already, and its file where there is room.
  *
@@ -40,7 +37,7 @@ export async function createStudy(
   await database.studies.put(study);
   // Another page may have swept it away before it had a study.
   if (!(await isKept(table.key))) await putTable(table);
-  if (file !== undefined) keepingFile = keepFile(table.fileKey, table.name, file);
+  if (file !== undefined) await keepFile(table.fileKey, table.name, file);
   return study;
 }
 
@@ -57,7 +54,6 @@ async function keepFile(key: string, name: string, content: Blob): Promise<void>
 
 /** The file that a table was read from, or undefined where it is not kept. */
 export async function loadFile(key: string): Promise<{ name: string; content: Blob } | undefined> {
-  await keepingFile;
   return database.files.get(key);
 }
 
