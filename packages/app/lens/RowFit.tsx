@@ -3,9 +3,9 @@ import { count, figure, percent } from '../charts/format';
 import { useComponents, useDistances, useRowParts } from '../results/stages';
 import { rowDistances } from '../readings/trust/odd';
 import { useHand } from '../store/useStudy';
+import { useShortName } from '../store/useShortName';
 import { Fact } from './DimensionLens';
 import styles from './Lens.module.css';
-import { useShortName } from '../store/useShortName';
 
 const MOST_LISTED = 6;
 

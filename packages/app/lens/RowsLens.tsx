@@ -11,12 +11,12 @@ import { selected, withRowsAside } from '../store/studySlice';
 import { useAppDispatch } from '../store/store';
 import { useTable } from '../store/TableContext';
 import { useEdit, useHand, useRecipe, useStudy } from '../store/useStudy';
+import { useShortName } from '../store/useShortName';
 import { setsApart } from './apart';
 import { ReasonForm } from './ReasonForm';
 import { RowFit } from './RowFit';
 import { DivergingBar } from '../charts/DivergingBar';
 import styles from './Lens.module.css';
-import { useShortName } from '../store/useShortName';
 
 const MOST_LISTED = 40;
 const MOST_APART = 6;

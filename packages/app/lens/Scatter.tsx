@@ -1,6 +1,6 @@
 import { figure } from '../charts/format';
-import styles from './Lens.module.css';
 import { useShortName } from '../store/useShortName';
+import styles from './Lens.module.css';
 
 const WIDTH = 252;
 const HEIGHT = 150;

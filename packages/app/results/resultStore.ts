@@ -34,8 +34,6 @@ export function onResults(listener: () => void): () => void {
   return () => listeners.delete(listener);
 }
 
-export const entryOf = (key: string): Entry | undefined => entries.get(key);
-
 /** What came of a result; undefined while it is under way, as before it was wanted: the screen is the same. */
 export function settledOf(key: string): Entry | undefined {
   const entry = entries.get(key);

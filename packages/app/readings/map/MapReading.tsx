@@ -12,6 +12,7 @@ import { useComponents, useDistances } from '../../results/stages';
 import { useAppSelector } from '../../store/store';
 import { useTable } from '../../store/TableContext';
 import { useRecipe, useSelection } from '../../store/useStudy';
+import { useShortName } from '../../store/useShortName';
 import { useMode } from '../../theme/ThemeMode';
 import { ProblemNote, Resulting } from '../Problem';
 import { oddRows } from '../trust/odd';
@@ -23,7 +24,6 @@ import { pointsOf } from './points';
 import { useColouring } from './useColouring';
 import { wholeView, type View } from './view';
 import styles from './MapReading.module.css';
-import { useShortName } from '../../store/useShortName';
 
 /** What arrows are on a map of that spread. */
 function spreadName({ rotation }: Components, spread: MapSettings['spread']): string {

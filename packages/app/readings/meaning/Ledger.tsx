@@ -9,12 +9,12 @@ import { useRowWindow } from '../../controls/useRowWindow';
 import { selected, withDimensionName } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useEdit, useRecipe, useSelection } from '../../store/useStudy';
+import { useShortName } from '../../store/useShortName';
 import { POORLY_HELD, THIN } from '../dimensions/cost';
 import { LedgerCells } from './LedgerCells';
 import type { PlacedColumn } from './placedColumns';
 import { quantityOf, type Quantity } from './quantity';
 import styles from './Ledger.module.css';
-import { useShortName } from '../../store/useShortName';
 
 const ROW_HEIGHT = 24;
 /** More dimensions than this have columns of one width, and only those in sight are drawn. */

@@ -6,12 +6,12 @@ import { dimensionName } from '@wold/core/writeup/dimensionName';
 import { ChartHost, type Size } from '../../charts/ChartHost';
 import { fixed, percent } from '../../charts/format';
 import { useSelection } from '../../store/useStudy';
+import { useShortName } from '../../store/useShortName';
 import { useMode } from '../../theme/ThemeMode';
 import { angleBetween, angleInWords } from './angle';
 import { usePlacedColumns, type PlacedColumn } from './placedColumns';
 import { planeOption, type Arrow } from './planeOption';
 import styles from './Plane.module.css';
-import { useShortName } from '../../store/useShortName';
 
 interface PlaneProps {
   readonly reduction: Reduction;

@@ -1,13 +1,12 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { memo, useEffect, useRef, useState } from 'react';
 import type { MeasureBoxes } from '@wold/core/preparation/boxes';
-
 import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useSelection } from '../../store/useStudy';
+import { useShortName } from '../../store/useShortName';
 import { BoxPair } from './BoxPair';
 import styles from './BoxSheet.module.css';
-import { useShortName } from '../../store/useShortName';
 
 const CARD_WIDTH = 168;
 const CARD_HEIGHT = 74;

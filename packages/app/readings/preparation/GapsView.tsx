@@ -4,9 +4,9 @@ import { useResult } from '../../results/useResult';
 import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useRecipe } from '../../store/useStudy';
+import { useShortName } from '../../store/useShortName';
 import { Resulting } from '../Problem';
 import styles from './GapsView.module.css';
-import { useShortName } from '../../store/useShortName';
 
 const MOST_COLUMNS = 48;
 const MOST_LINES = 30;

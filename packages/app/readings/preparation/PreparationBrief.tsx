@@ -2,6 +2,7 @@ import { ChoiceWord, NumberWord, Word } from '../../controls/Word';
 import { withColumn } from '@wold/core/recipe/withCodebook';
 import { withPreparation } from '../../store/studySlice';
 import { useEdit, useRecipe } from '../../store/useStudy';
+import { useShortName } from '../../store/useShortName';
 import { count } from '../../charts/format';
 import form from '../../theme/form.module.css';
 import {
@@ -13,7 +14,6 @@ import {
   TRANSFORM_WORDS,
   WEIGHTING_WORDS,
 } from './words';
-import { useShortName } from '../../store/useShortName';
 
 /** What is done to the measures, in the order it is done. */
 export function PreparationBrief() {

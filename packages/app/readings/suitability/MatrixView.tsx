@@ -5,13 +5,13 @@ import { coefficient } from '../../charts/format';
 import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useSelection } from '../../store/useStudy';
+import { useShortName } from '../../store/useShortName';
 import { useMode } from '../../theme/ThemeMode';
 import { cellPicture } from './cellColours';
 import { drawMatrix, layoutOf, type Span } from './drawMatrix';
 import { strongestPairs } from './strongestPairs';
 import { pWords } from './verdicts';
 import styles from './MatrixView.module.css';
-import { useShortName } from '../../store/useShortName';
 
 const MOST_PAIRS = 60;
 const LEAST_SHOWN = 4;

@@ -8,12 +8,12 @@ import { useSuitability } from '../../results/stages';
 import { selected, withRoles } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useEdit, useRecipe, useSelection } from '../../store/useStudy';
+import { useShortName } from '../../store/useShortName';
 import { Resulting } from '../Problem';
 import { MatrixView } from './MatrixView';
 import { NumberWord } from '../../controls/Word';
 import { LIMIT_WORDS, verdictsOf } from './verdicts';
 import styles from './SuitabilityReading.module.css';
-import { useShortName } from '../../store/useShortName';
 
 const ROW_HEIGHT = 28;
 

@@ -5,9 +5,9 @@ import { count } from '../../charts/format';
 import { Word } from '../../controls/Word';
 import { useDescription } from '../../results/stages';
 import { useEdit, useRecipe } from '../../store/useStudy';
+import { useShortName } from '../../store/useShortName';
 import form from '../../theme/form.module.css';
 import { undecidedCodes } from './undecidedCodes';
-import { useShortName } from '../../store/useShortName';
 
 const MOST_LISTED = 60;
 

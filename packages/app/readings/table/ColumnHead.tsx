@@ -4,8 +4,8 @@ import type { ColumnDescription } from '@wold/core/table/describe';
 import type { Role } from '@wold/core/table/role';
 import { HistogramPicture } from '../../charts/HistogramPicture';
 import { percent } from '../../charts/format';
-import styles from './Grid.module.css';
 import { useShortName } from '../../store/useShortName';
+import styles from './Grid.module.css';
 
 interface ColumnHeadProps {
   readonly id: string;

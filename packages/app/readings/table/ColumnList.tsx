@@ -9,6 +9,7 @@ import { saveText } from '../../outputs/save';
 import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useRecipe, useSelection } from '../../store/useStudy';
+import { useShortName } from '../../store/useShortName';
 import { fileStem } from '@wold/core/writeup/files';
 import { columnFigures, compareFigures, figuresCsv, type FigureKey } from './columnFigures';
 import { namePattern } from './namePattern';
@@ -16,7 +17,6 @@ import { undecidedCodes } from './undecidedCodes';
 import { RoleMenu } from './RoleMenu';
 import form from '../../theme/form.module.css';
 import styles from './ColumnList.module.css';
-import { useShortName } from '../../store/useShortName';
 import type { ShortName } from '../../charts/namesApart';
 
 const ROW_HEIGHT = 26;

@@ -8,9 +8,9 @@ import { useResult } from '../../results/useResult';
 import { selected, withPreparation } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useEdit, useRecipe } from '../../store/useStudy';
+import { useShortName } from '../../store/useShortName';
 import { Resulting } from '../Problem';
 import styles from './RepeatsView.module.css';
-import { useShortName } from '../../store/useShortName';
 
 const MOST_GROUPS = 60;
 const MOST_DIFFERING = 10;

@@ -7,9 +7,9 @@ import { selected, withPreparation } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe } from '../../store/useStudy';
+import { useShortName } from '../../store/useShortName';
 import form from '../../theme/form.module.css';
 import type { ShortName } from '../../charts/namesApart';
-import { useShortName } from '../../store/useShortName';
 
 interface RowsWordProps {
   /** What is settled: which rows are used, or which are only placed. */
