@@ -56,7 +56,7 @@ export function columnBuilder(marks: Marks = PLAIN_MARKS): ColumnBuilder {
   const oddTexts: string[] = [];
 
   function put(value: number): void {
-    if (rows === values.length) grow();
+    if (rows === values.length) grow(2 * rows);
     if (narrow && !(value >= 0 && value < BYTES && Number.isInteger(value) && !Object.is(value, -0))) widen();
     values[rows++] = value;
     present++;
@@ -69,13 +69,12 @@ export function columnBuilder(marks: Marks = PLAIN_MARKS): ColumnBuilder {
   }
 
   function putGap(): void {
-    if (rows === values.length) grow();
+    if (rows === values.length) grow(2 * rows);
     gaps ??= new Uint8Array(values.length);
     gaps[rows++] = 1;
   }
 
-  function grow(): void {
-    const size = values.length * 2;
+  function grow(size: number): void {
     const larger = narrow ? new Uint8Array(size) : new Float64Array(size);
     larger.set(values);
     values = larger;
@@ -86,12 +85,17 @@ export function columnBuilder(marks: Marks = PLAIN_MARKS): ColumnBuilder {
     }
   }
 
+  /** A first block may well be the whole column. */
+  function makeRoom(more: number): void {
+    if (values.length < rows + more) grow(rows === 0 ? more : Math.max(2 * values.length, rows + more));
+  }
+
   function add(text: string): void {
     if (text.length === 1) {
       // A digit by itself is the commonest entry of wide tables.
       const digit = text.charCodeAt(0) - ZERO;
       if (digit >= 0 && digit <= 9) {
-        if (rows === values.length) grow();
+        if (rows === values.length) grow(2 * rows);
         values[rows++] = digit;
         present++;
         numbers++;
@@ -127,9 +131,9 @@ export function columnBuilder(marks: Marks = PLAIN_MARKS): ColumnBuilder {
   }
 
   function addBytes(block: ArrayLike<unknown>): boolean {
-    if (!narrow || !areBytes(block)) return false;
-    while (values.length < rows + block.length) grow();
-    values.set(block, rows);
+    if (!narrow) return false;
+    makeRoom(block.length);
+    if (!putBytes(values as Uint8Array, rows, block)) return false;
     rows += block.length;
     present += block.length;
     numbers += block.length;
@@ -147,7 +151,7 @@ export function columnBuilder(marks: Marks = PLAIN_MARKS): ColumnBuilder {
   });
 
   function append(part: Taken): void {
-    while (values.length < rows + part.rows) grow();
+    makeRoom(part.rows);
     if (narrow && part.values.BYTES_PER_ELEMENT > 1) widen();
     values.set(part.values, rows);
     if (part.gaps !== null) {
@@ -169,10 +173,15 @@ export function columnBuilder(marks: Marks = PLAIN_MARKS): ColumnBuilder {
   return { add, addNumber, addBytes, taken, append, finish };
 }
 
-function areBytes(values: ArrayLike<unknown>): values is ArrayLike<number> {
-  for (let i = 0; i < values.length; i++) {
-    const value = values[i] as number;
-    if ((value & 0xff) !== value || Object.is(value, -0)) return false;
+/** Puts a block that holds nothing but whole numbers from 0 to 255, or nothing; says whether it did. */
+function putBytes(bytes: Uint8Array, at: number, block: ArrayLike<unknown>): boolean {
+  for (let i = 0; i < block.length; i++) {
+    const value = block[i] as number;
+    if ((value & 0xff) !== value || Object.is(value, -0)) {
+      bytes.fill(0, at, at + i);
+      return false;
+    }
+    bytes[at + i] = value;
   }
   return true;
 }
@@ -181,10 +190,15 @@ function finishNumbers(name: string, { values, rows, gaps, oddRows, oddTexts }: 
   return {
     kind: 'number',
     name,
-    values: values instanceof Uint8Array ? values.slice(0, rows) : narrowNumbers(values, rows, gaps),
+    values: values instanceof Uint8Array ? trimmed(values) : narrowNumbers(values, rows, gaps),
     missing: gaps,
     exceptions: gaps === null ? null : exceptionsAmong(gaps, oddRows, oddTexts),
   };
+}
+
+/** On a buffer of its own size. */
+function trimmed(values: Uint8Array): Uint8Array {
+  return values.length === values.buffer.byteLength ? values : values.slice();
 }
 
 function exceptionsAmong(
