@@ -1,5 +1,6 @@
 import { expose, transfer } from 'comlink';
 import { problemData, type ProblemData } from '@wold/core/problem';
+import { rehearsal } from '@wold/core/recipe/rehearsal';
 import { compute, shareSimulations, type Memo, type Request, type Results } from '@wold/core/recipe/run';
 import { arrangeWithScores } from '@wold/core/recipe/scoreColumns';
 import { blobSource } from '@wold/core/table/fileSource';
@@ -14,6 +15,9 @@ export type Outcome<T> = { readonly value: T } | { readonly problem: ProblemData
 const TABLES_KEPT = 4;
 const RESULTS_KEPT = 24;
 const PROGRESS_EVERY = 80;
+/** In milliseconds: the page has the cores to itself while it is opened, and between the steps of the rehearsal. */
+const BEFORE_REHEARSAL = 300;
+const BETWEEN_STEPS = 5;
 
 const tables = new Map<string, Table>();
 const results = new Map<string, unknown>();
@@ -28,6 +32,9 @@ export interface ReadTable {
   /** Why it could not be kept in the browser; null where it is. */
   readonly notKept: string | null;
 }
+
+/** Jobs that are not done. */
+let underWay = 0;
 
 /** Where the page writes the number of the job that is to stop; null where memory cannot be shared. */
 let toStop: Int32Array | null = null;
@@ -110,12 +117,27 @@ async function keepTable(table: Table): Promise<string | null> {
 export type ComputeWorker = typeof worker;
 
 expose(worker);
+void rehearse();
+
+/** Makes the code ready that is asked for most, while there is nothing else to do. */
+async function rehearse(): Promise<void> {
+  await pause(BEFORE_REHEARSAL);
+  for (const _ of rehearsal()) {
+    do await pause(BETWEEN_STEPS);
+    while (underWay > 0);
+  }
+}
+
+const pause = (milliseconds: number) => new Promise(resolve => setTimeout(resolve, milliseconds));
 
 async function outcome<T>(work: () => T | Promise<T>): Promise<Outcome<T>> {
+  underWay++;
   try {
     return { value: await work() };
   } catch (thrown) {
     return { problem: problemData(thrown) };
+  } finally {
+    underWay--;
   }
 }
 

@@ -42,10 +42,6 @@ export function planeOption(content: PlaneContent, tokens: Tokens, { width, heig
     axisLine: { lineStyle: { color: tokens.rule } },
     nameTextStyle: text,
   };
-  const circle = Array.from({ length: 121 }, (_, step) => [
-    Math.cos((step * Math.PI) / 60),
-    Math.sin((step * Math.PI) / 60),
-  ]);
   const isChosen = ({ measure }: Arrow) => chosen.includes(measure);
   // Names are placed in this order: the chosen first, then the longest arrows.
   const named = [...arrows].sort(
@@ -70,11 +66,11 @@ export function planeOption(content: PlaneContent, tokens: Tokens, { width, heig
     yAxis: { ...axis, name: yName, nameLocation: 'end', nameGap: 5 },
     series: [
       {
-        type: 'line',
-        data: circle,
-        symbol: 'none',
+        type: 'scatter',
+        data: [[0, 0]],
+        symbolSize: 2 * pixel(1),
         silent: true,
-        lineStyle: { color: tokens.rule, width: 1.2 },
+        itemStyle: { color: 'transparent', borderColor: tokens.rule, borderWidth: 1.2, opacity: 1 },
       },
       {
         type: 'lines',
