@@ -82,12 +82,10 @@ function written(name, parts) {
 async function edits(name, path, changes) {
   const runs = [];
   for (let run = 0; run < RUNS; run++) runs.push(await inBrowser(page => timed(page, path, changes)));
-  const told = pick =>
-    changes.map((_, k) => pick(runs.map(times => times[k]).sort((a, b) => a - b)).toFixed(0));
-  console.log(`${name}: edits answered after ${told(median).join(', ')} ms (medians of ${RUNS} runs)`);
-  console.log(
-    `  at best ${told(times => times[0]).join(', ')}, at worst ${told(times => times.at(-1)).join(', ')}`,
-  );
+  const told = pick => changes.map((_, k) => pick(runs.map(times => times[k])).toFixed(0)).join(', ');
+  console.log(`${name}: edits answered after ${told(medianOf)} ms (medians of ${RUNS} runs)`);
+  const [best, worst] = [told(times => Math.min(...times)), told(times => Math.max(...times))];
+  console.log(`  at best ${best}, at worst ${worst}`);
 }
 
 async function timed(page, path, changes) {

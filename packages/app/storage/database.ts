@@ -3,6 +3,7 @@ import Dexie, { type EntityTable, type Table as DexieTable } from 'dexie';
 import type { Recipe } from '@wold/core/recipe/schema';
 import type { Table } from '@wold/core/table/table';
 import type { QuestionRoute } from '../readings/questions';
+import { packColumns, type PackedColumns } from './packColumns';
 
 /** A study as it is kept: what was decided, and the way there and back. */
 export interface StudyRecord {
@@ -31,12 +32,11 @@ export interface StudyRecord {
 export type TableRecord = Omit<Table, 'columns'>;
 
 /** Columns of a table that stand side by side. */
-export interface ColumnsRecord {
+export interface ColumnsRecord extends PackedColumns {
   /** Key of their table. */
   readonly table: string;
   /** Of the first of them. */
   readonly index: number;
-  readonly columns: readonly Column[];
 }
 
 /** A file as it was brought, so that it can be read in another way. */
@@ -69,6 +69,13 @@ class WoldDatabase extends Dexie {
       for (const key of await kept.toCollection().primaryKeys()) {
         const { column, ...place } = (await kept.get(key))!;
         await kept.put({ ...place, columns: [column] } as never);
+      }
+    });
+    this.version(4).upgrade(async transaction => {
+      const kept = transaction.table<{ columns: Column[] }, [string, number]>('tableColumns');
+      for (const key of await kept.toCollection().primaryKeys()) {
+        const { columns, ...place } = (await kept.get(key))!;
+        await kept.put({ ...place, ...packColumns(columns) } as never);
       }
     });
   }

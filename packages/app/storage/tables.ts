@@ -2,9 +2,10 @@ import type { Column } from '@wold/core/table/column';
 import type { Table } from '@wold/core/table/table';
 import Dexie from 'dexie';
 import { database, type ColumnsRecord } from './database';
+import { packColumns, unpackColumns } from './packColumns';
 
-/** Of one record: the browser takes few large ones faster than many small ones, and refuses the largest. */
-const RECORD_BYTES = 1 << 19;
+/** Of one record, about: so much more than the table itself is in memory while it is read. */
+const RECORD_BYTES = 1 << 24;
 
 /** Keeps a table, whole or not at all, unless it is kept already. @throws what the browser throws when it has no room */
 export async function putTable(table: Table): Promise<void> {
@@ -18,28 +19,29 @@ export async function putTable(table: Table): Promise<void> {
 
 /** A table that is kept, or undefined. */
 export async function getTable(key: string): Promise<Table | undefined> {
-  return database.transaction('r', database.studyTables, database.tableColumns, async () => {
+  const found = await database.transaction('r', database.studyTables, database.tableColumns, async () => {
     const record = await database.studyTables.get(key);
     if (record === undefined) return undefined;
     const parts = await database.tableColumns
       .where('[table+index]')
       .between([key, Dexie.minKey], [key, Dexie.maxKey])
       .toArray();
-    return { ...record, columns: parts.flatMap(({ columns }) => columns) };
+    return { record, parts };
   });
+  if (found === undefined) return undefined;
+  const columns: Column[] = [];
+  for (const part of found.parts) columns.push(...(await unpackColumns(part)));
+  return { ...found.record, columns };
 }
 
 function recordsOf(table: string, columns: readonly Column[]): ColumnsRecord[] {
-  const records: { table: string; index: number; columns: Column[] }[] = [];
-  let bytes = RECORD_BYTES;
-  columns.forEach((column, index) => {
-    if (bytes >= RECORD_BYTES) {
-      records.push({ table, index, columns: [] });
-      bytes = 0;
-    }
-    records.at(-1)!.columns.push(column);
-    bytes += bytesOf(column);
-  });
+  const records: ColumnsRecord[] = [];
+  for (let index = 0; index < columns.length;) {
+    let end = index;
+    for (let bytes = 0; end < columns.length && bytes < RECORD_BYTES; end++) bytes += bytesOf(columns[end]!);
+    records.push({ table, index, ...packColumns(columns.slice(index, end)) });
+    index = end;
+  }
   return records;
 }
 
