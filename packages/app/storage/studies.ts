@@ -35,9 +35,11 @@ export async function createStudy(
     deleted: null,
   };
   await database.studies.put(study);
-  // Another page may have swept it away before it had a study.
-  if (!(await isKept(table.key))) await putTable(table);
-  if (file !== undefined) await keepFile(table.fileKey, table.name, file);
+  await Promise.all([
+    // Another page may have swept it away before it had a study.
+    isKept(table.key).then(kept => (kept ? undefined : putTable(table))),
+    file === undefined ? undefined : keepFile(table.fileKey, table.name, file),
+  ]);
   return study;
 }
 

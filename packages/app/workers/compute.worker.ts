@@ -14,7 +14,7 @@ export type Outcome<T> = { readonly value: T } | { readonly problem: ProblemData
 
 const TABLES_KEPT = 4;
 const RESULTS_KEPT = 24;
-const PROGRESS_EVERY = 80;
+const PROGRESS_EVERY = 120;
 /** In milliseconds: the page has the cores to itself while it is opened, and between the steps of the rehearsal. */
 const BEFORE_REHEARSAL = 300;
 const BETWEEN_STEPS = 5;

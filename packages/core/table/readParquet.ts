@@ -68,9 +68,10 @@ export async function readParquet(source: FileSource, name: string, host: Host =
 export const secondColumns: Share<{ readonly blob: FileBlob }, Column[]> = {
   name: 'Parquet columns',
   run: async ({ blob }) => {
-    const { file } = await opened(blobSource(blob));
-    const metadata = await parquetMetadataAsync(file);
-    return readColumns(file, metadata, shares(metadata)[1], quietHost);
+    const source = blobSource(blob);
+    const metadata = await parquetMetadataAsync(inParts(source));
+    const names = shares(metadata)[1];
+    return readColumns(await openedAt(source, metadata, names), metadata, names, quietHost);
   },
 };
 
@@ -146,6 +147,33 @@ async function opened(source: FileSource): Promise<Opened> {
     slice: (from: number, to?: number) => bytes.slice(from, to).buffer,
   };
   return { file, hash: () => contentKeyAtOnce(bytes) };
+}
+
+/** As {@link opened}, where only some columns are wanted: nothing is read at once that lies beyond them. */
+async function openedAt(
+  source: FileSource,
+  metadata: FileMetaData,
+  names: readonly string[],
+): Promise<AsyncBuffer> {
+  const parts = inParts(source);
+  const wanted = new Set(names);
+  let start = source.size;
+  let end = 0;
+  for (const { columns } of metadata.row_groups) {
+    for (const { meta_data: chunk } of columns) {
+      if (chunk === undefined || !wanted.has(chunk.path_in_schema[0]!)) continue;
+      const first = Number(chunk.dictionary_page_offset ?? chunk.data_page_offset);
+      start = Math.min(start, first);
+      end = Math.max(end, first + Number(chunk.total_compressed_size));
+    }
+  }
+  if (end <= start || end - start > READ_WHOLE) return parts;
+  const bytes = await source.read(start, end);
+  return {
+    byteLength: source.size,
+    slice: (from, to = source.size) =>
+      from >= start && to <= end ? bytes.slice(from - start, to - start).buffer : parts.slice(from, to),
+  };
 }
 
 function inParts(source: FileSource): AsyncBuffer {

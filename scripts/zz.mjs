@@ -1,0 +1,278 @@
+import { chromium } from '@playwright/test';
+import { spawn } from 'node:child_process';
+import { createRequire } from 'node:module';
+import {
+  mkdtempSync,
+  openSync,
+  readFileSync,
+  readdirSync,
+  closeSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+  writeSync,
+} from 'node:fs';
+import { tmpdir } from 'node:os';
+import { basename, join } from 'node:path';
+import { bundled } from './bundled.mjs';
+import { root } from './run.mjs';
+
+// Large tables in the browser: time against the CSV package's bare parse of the same file in the same browser, freezes
+// of the page, memory of its process, and how fast a kept table is open again. The app must be built.
+const { pixelCsv, pixelParquet, longCsv, studyCsv } = await bundled('bench/largeTables.ts');
+const PORT = 8493;
+/** The machine is shared: one run says little. */
+const RUNS = 5;
+const CELLS = '[role=grid] [role=gridcell]';
+const PREPARATION_CHANGES = [
+  ['2', 'leave outliers as they are', /pull outliers in to the fences/],
+  ['2', 'leave out rows with any', /fill gaps with the median/],
+  ['2', 'pull outliers in', /leave outliers as they are/],
+  ['2', 'unit variance', /robust spread/],
+  ['2', 'nothing', /^to ranks/],
+  ['2', 'to ranks', /^nothing/],
+  ['2', 'nothing', /^to ranks/],
+  ['2', 'leave outliers as they are', /beyond a robust z/],
+  ['2', 'robust spread', /their mean only/],
+  ['2', 'to ranks', /Yeo–Johnson/],
+  ['2', 'Yeo–Johnson', /^nothing/],
+  ['2', 'pull in beyond', /pull outliers in to the fences/],
+];
+const EDITS = [
+  ['2', /leave outliers/, /pull outliers in to the fences/],
+  ['2', 'unit variance', /robust spread/],
+  ['2', 'robust spread', /unit variance/],
+  ['3', /Pearson/, /Spearman/],
+  ['5', 'not at all', /varimax/],
+  ['5', 'by varimax', /promax/],
+  ['5', /promax/, 'not at all'],
+  ['6', 'scores', /standardised/],
+];
+const flags = JSON.parse(readFileSync(join(root, 'e2e', 'chromiumFlags.json'), 'utf8'));
+const folder = mkdtempSync(join(tmpdir(), 'wold-bench-'));
+const server = spawn('node', [join(root, 'packages/server/dist/main.js'), '--port', String(PORT)]);
+await new Promise(resolve => server.stdout.once('data', resolve));
+
+try {
+  console.log('Making the files …');
+  const csv = written('pixels.csv', pixelCsv(60_000, 784));
+  const parquet = join(folder, 'pixels.parquet');
+  writeFileSync(parquet, pixelParquet(60_000, 784));
+
+  await openings('60,000 × 784 whole numbers', csv, [csv, parquet]);
+} finally {
+  server.kill();
+  rmSync(folder, { recursive: true, force: true });
+}
+
+function written(name, parts) {
+  const path = join(folder, name);
+  const file = openSync(path, 'w');
+  for (const part of parts) writeSync(file, part);
+  closeSync(file);
+  return path;
+}
+
+/** How long after each edit of a study its reading is on the screen: medians of some browsers, each seeing it first. */
+async function edits(name, path, changes) {
+  const runs = [];
+  for (let run = 0; run < RUNS; run++) runs.push(await inBrowser(page => timed(page, path, changes)));
+  const told = pick => changes.map((_, k) => pick(runs.map(times => times[k])).toFixed(0)).join(', ');
+  console.log(`${name}: edits answered after ${told(medianOf)} ms (medians of ${RUNS} runs)`);
+  const [best, worst] = [told(times => Math.min(...times)), told(times => Math.max(...times))];
+  console.log(`  at best ${best}, at worst ${worst}`);
+}
+
+async function timed(page, path, changes) {
+  await page.goto(`http://127.0.0.1:${PORT}/`);
+  await page.getByLabel('Table file').setInputFiles(path);
+  await page.getByRole('grid').waitFor();
+  const times = [];
+  let at = null;
+  for (const [question, word, choice] of changes) {
+    if (question !== at) {
+      await page.keyboard.press(question);
+      await page.waitForTimeout(2000);
+      at = question;
+    }
+    await page.getByRole('group', { name: 'Brief' }).getByRole('button', { name: word }).first().click();
+    const button = page.getByRole('dialog').getByRole('button', { name: choice }).last();
+    times.push(await button.evaluate(answered));
+    await page.waitForTimeout(800);
+  }
+  return times;
+}
+
+/** How long suitability of many measures takes once its question is asked. */
+async function manyMeasures(path) {
+  await inBrowser(async page => {
+    await page.goto(`http://127.0.0.1:${PORT}/`);
+    await page.getByLabel('Table file').setInputFiles(path);
+    await page.getByRole('grid').waitFor();
+    await page.waitForTimeout(8000);
+    const start = performance.now();
+    await page.keyboard.press('3');
+    await inSight(page, '[aria-label="Strongest pairs"] li, [aria-label="Strongest pairs"] tr');
+    console.log(`1,000 × 800: suitability shown after ${seconds(performance.now() - start)}`);
+  });
+}
+
+/** Clicks, and tells how long it takes until the frame after the one that draws the reading. */
+async function answered(element) {
+  const start = performance.now();
+  element.click();
+  for (let calm = 0; calm < 2;) {
+    await new Promise(requestAnimationFrame);
+    calm = document.querySelector('main [aria-busy=true]') === null ? calm + 1 : 0;
+  }
+  return performance.now() - start;
+}
+
+/** Opens files in turn with the bare parse of the CSV one, a few times, and reports medians. */
+async function openings(name, csv, files) {
+  const bare = [];
+  const runs = files.map(() => []);
+  for (let run = 0; run < RUNS; run++) {
+    bare.push(await bareParse(csv));
+    for (const [k, path] of files.entries()) runs[k].push(await opened(path));
+  }
+  const bareTime = medianOf(bare);
+  console.log(`${name}: bare parse as CSV ${seconds(bareTime)} (medians of ${RUNS} runs)`);
+  files.forEach((path, k) => report(path, runs[k], bareTime));
+}
+
+async function bareParse(path) {
+  return inBrowser(async page => {
+    await page.setContent('<input type="file">');
+    await page.addScriptTag({ path: createRequire(join(root, 'packages/core/x.js')).resolve('papaparse') });
+    await page.locator('input').setInputFiles(path);
+    return page.evaluate(async () => {
+      const text = await document.querySelector('input').files[0].text();
+      const start = performance.now();
+      let rows = 0;
+      window.Papa.parse(text, { chunkSize: 1 << 20, chunk: ({ data }) => (rows += data.length) });
+      return performance.now() - start;
+    });
+  });
+}
+
+async function opened(path) {
+  return inBrowser(async (page, browser) => {
+    await page.goto(`http://127.0.0.1:${PORT}/`);
+    // Nobody has chosen a file before the page has started its workers.
+    await page.waitForTimeout(1500);
+    const before = privateMemory(browser);
+    let peak = before;
+    const watch = setInterval(() => (peak = Math.max(peak, privateMemory(browser))), 100);
+    await page.evaluate(watchFreezes);
+    await page.getByLabel('Table file').setInputFiles(path);
+    await inSight(page, CELLS);
+    const { time, progress, frozen } = await page.evaluate(() => ({
+      time: performance.now() - window.picked,
+      progress: window.progressAt - window.picked,
+      frozen: Math.max(0, ...window.frozen),
+    }));
+    clearInterval(watch);
+    const scrolled = await page.evaluate(scrollBothWays);
+    const url = page.url();
+    await page.goto('about:blank');
+    const start = performance.now();
+    await page.goto(url);
+    await inSight(page, CELLS);
+    return { time, progress, frozen, memory: peak - before, scrolled, again: performance.now() - start };
+  });
+}
+
+/** Looks at every frame: the waits of the test tool look but twice a second. */
+async function inSight(page, selector) {
+  await page.waitForFunction(what => document.querySelector(what) !== null, selector, {
+    polling: 'raf',
+    timeout: 300_000,
+  });
+}
+
+function watchFreezes() {
+  window.frozen = [];
+  document
+    .querySelector('input[type=file]')
+    .addEventListener('change', () => (window.picked = performance.now()), true);
+  new PerformanceObserver(list => {
+    if (window.picked !== undefined) window.frozen.push(...list.getEntries().map(({ duration }) => duration));
+  }).observe({ entryTypes: ['longtask'] });
+  const look = () => {
+    const stop = [...document.querySelectorAll('button')].some(({ textContent }) => textContent === 'Stop');
+    if (stop && window.progressAt === undefined) window.progressAt = performance.now();
+    else requestAnimationFrame(look);
+  };
+  look();
+}
+
+/** The longest time between two frames while the grid is scrolled down and across. */
+async function scrollBothWays() {
+  const grid = document.querySelector('[role=grid]');
+  let last = performance.now();
+  let longest = 0;
+  for (let step = 1; step <= 60; step++) {
+    grid.scrollTop += 900;
+    grid.scrollLeft += 300;
+    for (let frame = 0; frame < 2; frame++) {
+      await new Promise(requestAnimationFrame);
+      const now = performance.now();
+      longest = Math.max(longest, now - last);
+      last = now;
+    }
+  }
+  return longest;
+}
+
+async function inBrowser(work) {
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: flags,
+  });
+  try {
+    return await work(await browser.newPage(), browser);
+  } finally {
+    await browser.close();
+  }
+}
+
+/** Memory that only the pages' processes hold, in bytes. */
+function privateMemory() {
+  let sum = 0;
+  for (const pid of readdirSync('/proc').filter(name => /^\d+$/.test(name))) {
+    try {
+      if (!readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('--type=renderer')) continue;
+      const rollup = readFileSync(`/proc/${pid}/smaps_rollup`, 'utf8');
+      for (const [, kilobytes] of rollup.matchAll(/^Private_(?:Clean|Dirty):\s+(\d+)/gm))
+        sum += 1024 * Number(kilobytes);
+    } catch {
+      // It has ended meanwhile.
+    }
+  }
+  return sum;
+}
+
+function report(path, runs, bare) {
+  const of = what => medianOf(runs.map(run => run[what]));
+  const worst = what => Math.max(...runs.map(run => run[what])).toFixed(0);
+  console.log(
+    [
+      `  ${basename(path)}, ${megabytes(statSync(path).size)}: open after ${seconds(of('time'))}, ${(of('time') / bare).toFixed(2)} × the bare parse`,
+      `    progress after ${of('progress').toFixed(0)} ms, longest freeze ${of('frozen').toFixed(0)} ms (${worst('frozen')} at worst), page grew by ${megabytes(of('memory'))} at most`,
+      `    longest wait for a frame while scrolling ${of('scrolled').toFixed(0)} ms (${worst('scrolled')} at worst), open again in ${seconds(of('again'))}`,
+    ].join('\n'),
+  );
+}
+
+function medianOf(numbers) {
+  return numbers.toSorted((a, b) => a - b)[numbers.length >> 1];
+}
+
+function seconds(ms) {
+  return `${(ms / 1000).toFixed(2)} s`;
+}
+
+function megabytes(bytes) {
+  return `${(bytes / 1e6).toFixed(0)} MB`;
+}
