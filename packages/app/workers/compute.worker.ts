@@ -128,7 +128,9 @@ async function rehearse(): Promise<void> {
   }
 }
 
-const pause = (milliseconds: number) => new Promise(resolve => setTimeout(resolve, milliseconds));
+function pause(milliseconds: number): Promise<void> {
+  return new Promise(resolve => setTimeout(resolve, milliseconds));
+}
 
 async function outcome<T>(work: () => T | Promise<T>): Promise<Outcome<T>> {
   underWay++;
