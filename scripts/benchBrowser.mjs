@@ -178,6 +178,8 @@ async function opened(path) {
       frozen: Math.max(0, ...window.frozen),
     }));
     clearInterval(watch);
+    // Nor has anybody scrolled in the very frame that shows the grid.
+    await page.waitForTimeout(1000);
     const scrolled = await page.evaluate(scrollBothWays);
     const url = page.url();
     await page.goto('about:blank');
