@@ -41,10 +41,10 @@ const PREPARATION_CHANGES = [
 const EDITS = [
   ['2', /leave outliers/, /pull outliers in to the fences/],
   ['2', 'unit variance', /robust spread/],
-  ['2', 'robust spread', /unit variance/],
-  ['3', /Pearson/, /Spearman/],
-  ['5', 'not at all', /varimax/],
-  ['5', 'by varimax', /promax/],
+  ['2', 'robust spread', /^unit variance/],
+  ['3', /Pearson/, /^Spearman/],
+  ['5', 'not at all', /^by varimax/],
+  ['5', 'by varimax', /promax$|promax /],
   ['5', /promax/, 'not at all'],
   ['6', 'scores', /standardised/],
 ];
