@@ -44,7 +44,7 @@ const EDITS = [
   ['2', 'robust spread', /^unit variance/],
   ['3', /Pearson/, /^Spearman/],
   ['5', 'not at all', /^by varimax/],
-  ['5', 'by varimax', /promax$|promax /],
+  ['5', 'by varimax', /^obliquely by promax/],
   ['5', /promax/, 'not at all'],
   ['6', 'scores', /standardised/],
 ];
