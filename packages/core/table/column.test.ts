@@ -100,3 +100,27 @@ describe('a column built from its entries', () => {
     expect([...(build(['1,5', '2,25', '1.000,5'], ',') as NumberColumn).values]).toEqual([1.5, 2.25, 1000.5]);
   });
 });
+
+test('blocks of small whole numbers are taken whole or not at all, and a refused one leaves nothing behind', () => {
+  const builder = columnBuilder();
+  const long = Array.from({ length: 3000 }, (_, i) => i % 256);
+  expect(builder.addBytes(long)).toBe(true);
+  for (const refused of [
+    [7, 8, 1.5],
+    [7, 256],
+    [7, -1],
+    [7, -0],
+    [7, NaN],
+    [7, null],
+    [7, '7'],
+  ]) {
+    expect(builder.addBytes(refused)).toBe(false);
+  }
+  builder.add('');
+  builder.add('');
+  expect(builder.addBytes([5])).toBe(true);
+  const { values, gaps, rows, numbers } = builder.taken();
+  expect([rows, numbers]).toEqual([3003, 3001]);
+  expect([...values]).toEqual([...long, 0, 0, 5]);
+  expect([...gaps!.subarray(3000)]).toEqual([1, 1, 0]);
+});

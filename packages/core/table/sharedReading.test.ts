@@ -79,7 +79,7 @@ test('a thread that breaks off is done without', async () => {
 });
 
 test.each([false, true])(
-  'Parquet: each thread reads half of the columns (a thread breaks off: %s)',
+  'Parquet: each thread reads a share of the columns (a thread breaks off: %s)',
   async failing => {
     const rows = 20_000;
     const columnData = Array.from({ length: 9 }, (_, j) => ({
