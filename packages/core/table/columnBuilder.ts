@@ -175,6 +175,10 @@ export function columnBuilder(marks: Marks = PLAIN_MARKS): ColumnBuilder {
 
 /** Puts a block that holds nothing but whole numbers from 0 to 255, or nothing; says whether it did. */
 function putBytes(bytes: Uint8Array, at: number, block: ArrayLike<unknown>): boolean {
+  if (block instanceof Uint8Array) {
+    bytes.set(block, at);
+    return true;
+  }
   for (let i = 0; i < block.length; i++) {
     const value = block[i] as number;
     if ((value & 0xff) !== value || Object.is(value, -0)) {

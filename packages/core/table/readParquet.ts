@@ -3,6 +3,8 @@ import {
   parquetRead,
   parquetSchema,
   type AsyncBuffer,
+  type ColumnData,
+  type ColumnMetaData,
   type FileMetaData,
 } from 'hyparquet';
 import { compressors } from 'hyparquet-compressors';
@@ -14,6 +16,7 @@ import { contentKeyAtOnce } from './contentKey';
 import { entryText } from './entryText';
 import { blobSource, readAll, sourceKey, type FileBlob, type FileSource } from './fileSource';
 import { fileTable } from './fileTable';
+import { isFlatChunk, readFlatChunk } from './flatChunk';
 import type { Table } from './table';
 
 /** Columns read together: few, so that what the package makes of them is soon let go. */
@@ -22,7 +25,7 @@ const READ_WHOLE = 1 << 26;
 /** Smaller files are read before another thread has started. */
 const WORTH_SHARING = 1 << 20;
 /** Of the columns: the first thread has the file's key to work out as well. */
-const FIRST_SHARE = 0.45;
+const FIRST_SHARE = 0.4;
 const MARK = [0x50, 0x41, 0x52, 0x31];
 
 /** Whether a file starts with Parquet's mark. */
@@ -109,26 +112,44 @@ async function readSome(
   host: Host,
 ): Promise<Column[]> {
   const builders = new Map<string, ColumnBuilder>(names.map(name => [name, columnBuilder()]));
+  const nodes = new Map(parquetSchema(metadata).children.map(node => [node.element.name, node]));
   const chunks = metadata.row_groups.length * names.length;
   let done = 0;
   let rowStart = 0;
+
+  function take(name: string, entries: ArrayLike<unknown>): void {
+    takeEntries(builders.get(name)!, entries);
+  }
+
   for (const group of metadata.row_groups) {
-    const rowEnd = rowStart + Number(group.num_rows);
-    await parquetRead({
-      file,
-      metadata,
-      compressors,
-      columns: [...names],
-      rowStart,
-      rowEnd,
-      onChunk: ({ columnName, columnData }) => {
-        takeEntries(builders.get(columnName)!, columnData);
+    const rows = Number(group.num_rows);
+    const nested = new Set(names);
+    for (const { meta_data: chunk } of group.columns) {
+      const name = chunk?.path_in_schema[0];
+      if (chunk === undefined || name === undefined || !nested.has(name)) continue;
+      if (!isFlatChunk(chunk, nodes.get(name)!)) continue;
+      nested.delete(name);
+      const bytes = new Uint8Array(await file.slice(...spanOf(chunk)));
+      readFlatChunk(bytes, chunk, nodes.get(name)!, rows, entries => take(name, entries));
+      host.progress(++done / chunks);
+    }
+    if (nested.size > 0) {
+      const columns = [...nested];
+      const onChunk = ({ columnName, columnData }: ColumnData) => {
+        take(columnName, columnData);
         host.progress(++done / chunks);
-      },
-    });
-    rowStart = rowEnd;
+      };
+      await parquetRead({ file, metadata, compressors, columns, rowStart, rowEnd: rowStart + rows, onChunk });
+    }
+    rowStart += rows;
   }
   return [...builders].map(([name, builder]) => builder.finish(name));
+}
+
+/** Where a column chunk starts in its file, and where it ends. */
+function spanOf(chunk: ColumnMetaData): [number, number] {
+  const start = Number(chunk.dictionary_page_offset || chunk.data_page_offset);
+  return [start, start + Number(chunk.total_compressed_size)];
 }
 
 interface Opened {
@@ -162,9 +183,9 @@ async function openedAt(
   for (const { columns } of metadata.row_groups) {
     for (const { meta_data: chunk } of columns) {
       if (chunk === undefined || !wanted.has(chunk.path_in_schema[0]!)) continue;
-      const first = Number(chunk.dictionary_page_offset ?? chunk.data_page_offset);
-      start = Math.min(start, first);
-      end = Math.max(end, first + Number(chunk.total_compressed_size));
+      const [from, to] = spanOf(chunk);
+      start = Math.min(start, from);
+      end = Math.max(end, to);
     }
   }
   if (end <= start || end - start > READ_WHOLE) return parts;
