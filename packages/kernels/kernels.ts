@@ -15,6 +15,14 @@ export interface Kernels {
   ) => number;
   readonly reflect: (q: number, line: number, rows: number, u: number, h: number, count: number) => void;
   readonly dot: (x: number, y: number, count: number) => number;
+  readonly sortPlaces: (
+    values: number,
+    spare: number,
+    places: number,
+    sparePlaces: number,
+    counts: number,
+    count: number,
+  ) => number;
   /**
    * Room for so many doubles, from {@link BASE} on: whatever was there before may be gone, and older views are.
    * Null where the host has no more memory.

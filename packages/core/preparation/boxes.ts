@@ -1,8 +1,9 @@
 import { quietHost, type Host } from '../host';
 import type { Table } from '../table/table';
-import { quantilesOf } from '../table/quantile';
+import { sortedOf } from '../table/order';
+import { quantile } from '../table/quantile';
 import { valuesIn } from './missing';
-import { fencesAround } from './outliers';
+import { fencesAround, nextBeyond } from './outliers';
 import type { PreparationInput } from './prepare';
 import { measureOf, type Treated } from './treat';
 
@@ -57,41 +58,28 @@ export function measureBoxes(
 
 /** The box of the entries that are present; `rows` names the row of each. */
 export function boxOf(values: Float64Array, rows: Uint32Array): Box {
-  const [lowerQuartile, median, upperQuartile] = quantilesOf(values, [0.25, 0.5, 0.75]) as [
+  const sorted = sortedOf(values);
+  const [lowerQuartile, median, upperQuartile] = [0.25, 0.5, 0.75].map(q => quantile(sorted, q)) as [
     number,
     number,
     number,
   ];
-  const fences = fencesAround(lowerQuartile, upperQuartile, FENCE);
-  const low = fences?.low ?? -Infinity;
-  const high = fences?.high ?? Infinity;
+  const fences = fencesAround(lowerQuartile, upperQuartile, FENCE) ?? { low: -Infinity, high: Infinity };
+  const [least = NaN, most = NaN] = [sorted.at(0), sorted.at(-1)];
   const outliers: { row: number; value: number }[] = [];
-  let least = Infinity;
-  let lowWhisker = Infinity;
-  let highWhisker = -Infinity;
-  let most = -Infinity;
-  for (let i = 0; i < values.length; i++) {
-    const value = values[i]!;
-    if (value >= low && value <= high) {
-      if (value < lowWhisker) lowWhisker = value;
-      if (value > highWhisker) highWhisker = value;
-    } else if (!Number.isNaN(value)) {
-      if (value < least) least = value;
-      if (value > most) most = value;
-      if (outliers.length < MOST_OUTLIERS) outliers.push({ row: rows[i]!, value });
+  if (least < fences.low || most > fences.high) {
+    for (let i = nextBeyond(values, fences, 0); i < values.length; i = nextBeyond(values, fences, i + 1)) {
+      if (outliers.push({ row: rows[i]!, value: values[i]! }) === MOST_OUTLIERS) break;
     }
   }
-  if (lowWhisker < least) least = lowWhisker;
-  if (highWhisker > most) most = highWhisker;
-  const known = (value: number) => (Number.isFinite(value) ? value : NaN);
   return {
-    least: known(least),
+    least,
     lowerQuartile,
     median,
     upperQuartile,
-    most: known(most),
-    lowWhisker: known(lowWhisker),
-    highWhisker: known(highWhisker),
+    most,
+    lowWhisker: sorted.find(value => value >= fences.low) ?? NaN,
+    highWhisker: sorted.findLast(value => value <= fences.high) ?? NaN,
     outliers,
   };
 }

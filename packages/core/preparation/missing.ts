@@ -1,6 +1,7 @@
 import { Problem } from '../problem';
 import { isMissing, type NumberColumn } from '../table/column';
-import { quantilesOf } from '../table/quantile';
+import { sortedOf } from '../table/order';
+import { quantile } from '../table/quantile';
 
 export const MISSING_RULES = ['leave-out-rows', 'mean', 'median', 'components', 'keep'] as const;
 /** What is done about missing entries: their rows are left out, they are filled, or kept for methods that take them. */
@@ -54,7 +55,7 @@ export function filling(values: Float64Array, rule: 'mean' | 'median', name: str
       `column “${name}”`,
     );
   }
-  if (rule === 'median') return quantilesOf(present, [0.5])[0]!;
+  if (rule === 'median') return quantile(sortedOf(present), 0.5);
   // Measured from the first value, so that a large common offset costs no digits.
   const origin = present[0]!;
   return origin + present.reduce((sum, value) => sum + (value - origin), 0) / present.length;

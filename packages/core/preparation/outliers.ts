@@ -1,5 +1,5 @@
-import { PIECE, pieceEnd } from '../pieces';
-import { quantilesOf } from '../table/quantile';
+import { sortedOf } from '../table/order';
+import { quantile } from '../table/quantile';
 
 export const OUTLIER_RULES = ['none', 'fences', 'leave-out-rows', 'robust-z'] as const;
 /**
@@ -16,8 +16,8 @@ export interface Fences {
 
 /** Fences at `factor` interquartile ranges beyond the quartiles; null where half the entries or more are equal. */
 export function quartileFences(values: Float64Array, factor: number): Fences | null {
-  const [low, high] = quantilesOf(values, [0.25, 0.75]) as [number, number];
-  return fencesAround(low, high, factor);
+  const sorted = sortedOf(values);
+  return fencesAround(quantile(sorted, 0.25), quantile(sorted, 0.75), factor);
 }
 
 /** Fences at `factor` interquartile ranges beyond given quartiles; null where these are equal. */
@@ -39,23 +39,33 @@ export function robustLimits(values: Float64Array, most: number): Fences | null 
 
 /** The median and the median absolute deviation from it; null where that deviation is 0. */
 export function medianDeviation(values: Float64Array): { median: number; mad: number } | null {
-  const [median] = quantilesOf(values, [0.5]) as [number];
-  const deviations = new Float64Array(values.length);
-  for (let from = 0; from < values.length; from += PIECE) {
-    deviate(deviations, values, median, from, pieceEnd(from, values.length));
-  }
-  const [mad] = quantilesOf(deviations, [0.5]) as [number];
+  const sorted = sortedOf(values);
+  const median = quantile(sorted, 0.5);
+  const mad = middleDeviation(sorted, median);
   return mad > 0 ? { median, mad } : null;
 }
 
-function deviate(
-  deviations: Float64Array,
-  values: Float64Array,
-  middle: number,
-  from: number,
-  to: number,
-): void {
-  for (let i = from; i < to; i++) deviations[i] = Math.abs(values[i]! - middle);
+/** The median distance of sorted numbers from their middle: they are gone through from there outwards, both ways. */
+function middleDeviation(sorted: Float64Array, middle: number): number {
+  const n = sorted.length;
+  if (n === 0) return NaN;
+  let above = n >> 1;
+  let below = above - 1;
+  let last = 0;
+  let beforeLast = 0;
+  for (let taken = 0; taken <= n >> 1; taken++) {
+    const down = below >= 0 ? middle - sorted[below]! : Infinity;
+    const up = above < n ? sorted[above]! - middle : Infinity;
+    beforeLast = last;
+    if (down < up) {
+      last = down;
+      below--;
+    } else {
+      last = up;
+      above++;
+    }
+  }
+  return n % 2 === 1 ? last : beforeLast + 0.5 * (last - beforeLast);
 }
 
 /** The first place at or after `from` whose value lies beyond the fences; the number of values where there is none. */

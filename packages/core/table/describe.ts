@@ -2,6 +2,7 @@ import { quietHost, type Host } from '../host';
 import { guessType, type TypeGuess } from './columnType';
 import { isMissing, missingCount, type Column, type LevelColumn, type NumberColumn } from './column';
 import { missingCodes, type MissingCode } from './missingCodes';
+import { sortedOf } from './order';
 import { quantile } from './quantile';
 import { shapeOf } from './shape';
 import { guessRole, type RoleGuess } from './role';
@@ -197,7 +198,7 @@ function sortedNumbers(column: NumberColumn): Float64Array {
     for (let row = 0; row < values.length; row++) {
       if (missing === null || missing[row] === 0) sorted[next++] = values[row]!;
     }
-    return sorted.sort();
+    return sortedOf(sorted);
   }
   const counts = new Uint32Array(1 << 17);
   const origin = 1 << 16;

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
-import { orderOf, slicesOf } from './order';
-import { quantile, quantilesOf } from './quantile';
+import { useKernels } from '@wold/kernels/kernels';
+import { seededRandom } from '../algebra/random';
+import { orderOf, sortedOf } from './order';
 
 const numbers = fc.array(
   fc.oneof(
@@ -37,42 +38,34 @@ test('nothing has an order of nothing', () => {
   expect([...orderOf(new Float64Array(0))]).toEqual([]);
 });
 
-test('slices follow one another, and hold every number once', () => {
-  fc.assert(
-    fc.property(numbers, fc.integer({ min: 1, max: 50 }), (list, count) => {
-      const values = Float64Array.from(list);
-      const { least, perUnit, starts } = slicesOf(values, count);
-      expect([starts[0], starts[count]]).toEqual([0, list.length]);
-      const sliceOf = (value: number) => ((value - least) * perUnit) | 0;
-      const sorted = values.slice().sort();
-      for (let slice = 0; slice < count; slice++) {
-        for (const value of sorted.slice(starts[slice], starts[slice + 1]))
-          expect(sliceOf(value)).toBe(slice);
-      }
-    }),
-  );
-});
-
-describe('quantiles of numbers in any order', () => {
-  const qs = [0, 0.25, 0.5, 0.75, 0.9, 1];
+describe('sorted numbers', () => {
   const same = (list: readonly number[]) => {
-    const sorted = Float64Array.from(list).sort();
-    expect(quantilesOf(Float64Array.from(list), qs)).toEqual(qs.map(q => quantile(sorted, q)));
+    const expected = list.filter(value => !Number.isNaN(value)).map(value => value + 0);
+    expect(sortedOf(Float64Array.from(list))).toEqual(Float64Array.from(expected).sort());
   };
 
-  test('are those of the sorted numbers', () => {
-    // The range of the larger doubles is none.
-    fc.assert(fc.property(numbers, list => same(list.map(value => value + 0))));
+  test('are the same numbers, without those that are missing', () => {
+    fc.assert(fc.property(fc.array(fc.oneof(numbers, fc.constant([NaN]))), lists => same(lists.flat())));
   });
 
   test.each(crowded)('%s', (_, list) => same(list));
 
-  test('pass over what is missing, and are none of nothing', () => {
-    expect(quantilesOf(Float64Array.of(NaN, 3, NaN, 1, 2), [0.5, 1])).toEqual([2, 3]);
-    expect(quantilesOf(Float64Array.of(NaN), [0.5])).toEqual([NaN]);
+  test('leave those they came from alone', () => {
+    const values = Float64Array.from({ length: 100 }, (_, i) => (i * 37) % 101);
+    const before = values.slice();
+    sortedOf(values);
+    orderOf(values);
+    expect(values).toEqual(before);
   });
+});
 
-  test('need not be asked for in order', () => {
-    expect(quantilesOf(Float64Array.of(5, 1, 4, 2, 3), [1, 0, 0.5])).toEqual([5, 1, 3]);
-  });
+test.each([64, 65, 1000, 5001])('sorting %i numbers: the same with kernels and without', n => {
+  const { normal } = seededRandom(n);
+  const values = Float64Array.from({ length: n }, (_, i) => (i % 3 === 0 ? Math.round(normal()) : normal()));
+  useKernels(true);
+  const compiled = [sortedOf(values), orderOf(values)];
+  useKernels(false);
+  const plain = [sortedOf(values), orderOf(values)];
+  useKernels(true);
+  expect(compiled).toEqual(plain);
 });

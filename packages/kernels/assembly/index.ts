@@ -177,3 +177,74 @@ export function dot(x: usize, y: usize, count: i32): f64 {
   }
   return s0 + f64x2.extract_lane(left, 1) + (f64x2.extract_lane(right, 0) + f64x2.extract_lane(right, 1));
 }
+
+const DIGIT_BITS: i32 = 11;
+const DIGITS: i32 = 6;
+const COUNTS: i32 = 1 << DIGIT_BITS;
+const SIGN: u64 = 1 << 63;
+
+/**
+ * Sorts `count` doubles, none of them NaN, with their places, by the digits of their bits from the lowest on: equal
+ * ones stay as they stand, −0 comes before 0 (Knuth 1998, section 5.2.5). `spare` takes as many doubles, `places` and
+ * `sparePlaces` as many whole numbers of 32 bits, `counts` 6 × 2048 of these. Gives 1 where the outcome stands in the
+ * spares, else 0.
+ */
+export function sortPlaces(
+  values: usize,
+  spare: usize,
+  places: usize,
+  sparePlaces: usize,
+  counts: usize,
+  count: i32,
+): i32 {
+  memory.fill(counts, 0, (<usize>DIGITS * COUNTS) << 2);
+  for (let i = 0; i < count; i++) {
+    const at = values + ((<usize>i) << 3);
+    const bits = load<u64>(at);
+    const key = bits ^ (bits & SIGN ? u64.MAX_VALUE : SIGN);
+    store<u64>(at, key);
+    store<u32>(places + ((<usize>i) << 2), i);
+    for (let digit = 0; digit < DIGITS; digit++) {
+      const place = counts + ((<usize>(digit * COUNTS + digitOf(key, digit))) << 2);
+      store<u32>(place, load<u32>(place) + 1);
+    }
+  }
+  let moved = 0;
+  for (let digit = 0; digit < DIGITS; digit++) {
+    const starts = counts + ((<usize>(digit * COUNTS)) << 2);
+    // All share this digit.
+    if (load<u32>(starts + ((<usize>digitOf(load<u64>(values), digit)) << 2)) === count) continue;
+    let sum: u32 = 0;
+    for (let k = 0; k < COUNTS; k++) {
+      const at = starts + ((<usize>k) << 2);
+      const here = load<u32>(at);
+      store<u32>(at, sum);
+      sum += here;
+    }
+    for (let i = 0; i < count; i++) {
+      const key = load<u64>(values + ((<usize>i) << 3));
+      const at = starts + ((<usize>digitOf(key, digit)) << 2);
+      const to = load<u32>(at);
+      store<u32>(at, to + 1);
+      store<u64>(spare + ((<usize>to) << 3), key);
+      store<u32>(sparePlaces + ((<usize>to) << 2), load<u32>(places + ((<usize>i) << 2)));
+    }
+    let other = values;
+    values = spare;
+    spare = other;
+    other = places;
+    places = sparePlaces;
+    sparePlaces = other;
+    moved ^= 1;
+  }
+  for (let i = 0; i < count; i++) {
+    const at = values + ((<usize>i) << 3);
+    const key = load<u64>(at);
+    store<u64>(at, key ^ (key & SIGN ? SIGN : u64.MAX_VALUE));
+  }
+  return moved;
+}
+
+function digitOf(key: u64, digit: i32): i32 {
+  return (<i32>(key >> (<u64>(digit * DIGIT_BITS)))) & (COUNTS - 1);
+}
