@@ -102,6 +102,8 @@ async function timed(page, path, changes) {
     }
     await page.getByRole('group', { name: 'Brief' }).getByRole('button', { name: word }).first().click();
     const button = page.getByRole('dialog').getByRole('button', { name: choice }).last();
+    // Nobody chooses from a menu that is still being drawn.
+    await page.waitForTimeout(300);
     times.push(await button.evaluate(answered));
     await page.waitForTimeout(800);
   }

@@ -20,9 +20,11 @@ export interface Kernels {
     spare: number,
     places: number,
     sparePlaces: number,
-    counts: number,
+    starts: number,
+    digits: number,
     count: number,
-  ) => number;
+  ) => void;
+  readonly keepNumbers: (values: number, count: number) => number;
   /**
    * Room for so many doubles, from {@link BASE} on: whatever was there before may be gone, and older views are.
    * Null where the host has no more memory.

@@ -104,58 +104,57 @@ const everyTenth = (logs: Float64Array): Float64Array =>
 /** The log-likelihood of a normal sample at its own mean and variance, as it changes with the power. */
 class Likelihood {
   private readonly sum: number;
-  private readonly values: Float64Array;
-  private readonly first: Float64Array;
-  private readonly second: Float64Array;
-  /** The sum of squares about the mean, and half of its derivatives. */
-  private readonly sums = new Float64Array(3);
+  /** Σ g, g′, g², g g′, g′², g″, g g″ over the numbers, with g and g′ taken from {@link origin}. */
+  private readonly sums = new Float64Array(7);
+  /** About where the mean will be, and its derivative: sums from there cost few digits. */
+  private readonly origin = new Float64Array(2);
 
   constructor(
     private readonly logs: Float64Array,
     private readonly mirrors: boolean,
   ) {
     this.sum = sumOf(logs);
-    this.values = new Float64Array(logs.length);
-    this.first = new Float64Array(logs.length);
-    this.second = new Float64Array(logs.length);
   }
 
   /** Its first and second derivative. */
   at(power: number): { readonly slope: number; readonly bend: number } {
-    const { values, first, sum, sums } = this;
-    const n = values.length;
-    for (let from = 0; from < n; from += PIECE) this.transform(power, from, pieceEnd(from, n));
-    const mean = sumOf(values) / n;
-    const firstMean = sumOf(first) / n;
+    const { logs, sums, origin } = this;
+    const n = logs.length;
+    const middle = Float64Array.of(this.sum / n);
+    origin.fill(0);
     sums.fill(0);
-    for (let from = 0; from < n; from += PIECE) this.addSums(mean, firstMean, from, pieceEnd(from, n));
-    const [squares, slope, bend] = sums as unknown as [number, number, number];
-    const relative = slope / squares;
-    return { slope: sum - n * relative, bend: -n * (bend / squares - 2 * relative * relative) };
+    this.addSums(middle, power, 0, 1);
+    origin.set(sums.subarray(0, 2));
+    sums.fill(0);
+    for (let from = 0; from < n; from += PIECE) this.addSums(logs, power, from, pieceEnd(from, n));
+    const [g, g1, gg, gg1, g1g1, g2, gg2] = sums as unknown as [
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+    ];
+    const squares = gg - (g * g) / n;
+    const relative = (gg1 - (g * g1) / n) / squares;
+    const bend = g1g1 - (g1 * g1) / n + gg2 - (g / n) * g2;
+    return { slope: this.sum - n * relative, bend: -n * (bend / squares - 2 * relative * relative) };
   }
 
-  private addSums(mean: number, firstMean: number, from: number, to: number): void {
-    const { values, first, second, sums } = this;
-    let squares = 0;
-    let slope = 0;
-    let bend = 0;
-    for (let i = from; i < to; i++) {
-      const d = values[i]! - mean;
-      const d1 = first[i]! - firstMean;
-      squares += d * d;
-      slope += d * d1;
-      bend += d1 * d1 + d * second[i]!;
-    }
-    sums[0]! += squares;
-    sums[1]! += slope;
-    sums[2]! += bend;
-  }
-
-  /** Each number's (e^(λ l) − 1) / λ and its first two derivatives by λ, near λ l = 0 by their series. */
-  private transform(power: number, from: number, to: number): void {
-    const { logs, mirrors, values, first, second } = this;
+  /** Each number's g = (e^(λ l) − 1) / λ and its first two derivatives by λ, near λ l = 0 by their series. */
+  private addSums(logs: Float64Array, power: number, from: number, to: number): void {
+    const { mirrors, sums } = this;
+    const [origin, origin1] = this.origin as unknown as [number, number];
     const byPower = 1 / power;
     const byMirrored = 1 / (2 - power);
+    let sg = 0;
+    let sg1 = 0;
+    let sgg = 0;
+    let sgg1 = 0;
+    let sg1g1 = 0;
+    let sg2 = 0;
+    let sgg2 = 0;
     for (let i = from; i < to; i++) {
       const log = logs[i]!;
       const mirrored = mirrors && log < 0;
@@ -176,23 +175,29 @@ class Likelihood {
         g1 = l * l * (1 / 2 + t * (1 / 3 + t * (1 / 8 + t * (1 / 30 + t / 144))));
         g2 = l * l * l * (1 / 3 + t * (1 / 4 + t * (1 / 10 + t / 36)));
       }
-      values[i] = sign * g;
-      first[i] = g1;
-      second[i] = sign * g2;
+      g = sign * g - origin;
+      g1 -= origin1;
+      g2 *= sign;
+      sg += g;
+      sg1 += g1;
+      sgg += g * g;
+      sgg1 += g * g1;
+      sg1g1 += g1 * g1;
+      sg2 += g2;
+      sgg2 += g * g2;
     }
+    sums[0]! += sg;
+    sums[1]! += sg1;
+    sums[2]! += sgg;
+    sums[3]! += sgg1;
+    sums[4]! += sg1g1;
+    sums[5]! += sg2;
+    sums[6]! += sgg2;
   }
 }
 
 function sumOf(values: Float64Array): number {
   let sum = 0;
-  for (let from = 0; from < values.length; from += PIECE) {
-    sum += sumWithin(values, from, pieceEnd(from, values.length));
-  }
-  return sum;
-}
-
-function sumWithin(values: Float64Array, from: number, to: number): number {
-  let sum = 0;
-  for (let i = from; i < to; i++) sum += values[i]!;
+  for (let i = 0; i < values.length; i++) sum += values[i]!;
   return sum;
 }

@@ -2,8 +2,8 @@ import { BASE, kernels } from '@wold/kernels/kernels';
 
 /** Fewer are sooner sorted by the host. */
 const FEW = 64;
-/** Of 32 bits, that the compiled sort counts with. */
-const COUNTS = 6 * 2048;
+/** Of doubles, that the compiled sort needs beside its numbers. */
+const COUNTS = 3 * 2048 + 1;
 
 /** The numbers from the least to the most, without those that are missing (NaN); −0 counts as 0. */
 export function sortedOf(values: Float64Array): Float64Array {
@@ -30,23 +30,15 @@ export function orderOf(values: Float64Array): Uint32Array {
 function sortCompiled(values: Float64Array): { sorted: Float64Array; places: Uint32Array } | null {
   const most = values.length;
   const fast = most < FEW ? null : kernels();
-  const room = fast?.room(3 * most + COUNTS / 2) ?? null;
+  const room = fast?.room(4 * most + COUNTS) ?? null;
   if (fast === null || room === null) return null;
-  const n = takeIn(room, values);
+  room.set(values);
+  const n = fast.keepNumbers(BASE, most);
   const [spare, places] = [BASE + 8 * n, BASE + 16 * n];
-  const [sparePlaces, counts] = [places + 4 * n, places + 8 * n];
-  const inSpare = fast.sortPlaces(BASE, spare, places, sparePlaces, counts, n) === 1;
+  const [sparePlaces, starts, digits] = [places + 4 * n, places + 8 * n, places + 12 * n + 4];
+  fast.sortPlaces(BASE, spare, places, sparePlaces, starts, digits, n);
   return {
-    sorted: new Float64Array(room.buffer, inSpare ? spare : BASE, n),
-    places: new Uint32Array(room.buffer, inSpare ? sparePlaces : places, n),
+    sorted: new Float64Array(room.buffer, spare, n),
+    places: new Uint32Array(room.buffer, sparePlaces, n),
   };
-}
-
-function takeIn(room: Float64Array, values: Float64Array): number {
-  let n = 0;
-  for (let i = 0; i < values.length; i++) {
-    const value = values[i]!;
-    if (!Number.isNaN(value)) room[n++] = value + 0;
-  }
-  return n;
 }

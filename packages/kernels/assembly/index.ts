@@ -178,40 +178,127 @@ export function dot(x: usize, y: usize, count: i32): f64 {
   return s0 + f64x2.extract_lane(left, 1) + (f64x2.extract_lane(right, 0) + f64x2.extract_lane(right, 1));
 }
 
+/** Moves what is not NaN to the front, −0 as 0, and gives how many these are. */
+export function keepNumbers(values: usize, count: i32): i32 {
+  let to = values;
+  for (let at = values, end = values + ((<usize>count) << 3); at < end; at += 8) {
+    const value = load<f64>(at);
+    if (value !== value) continue;
+    store<f64>(to, value + 0);
+    to += 8;
+  }
+  return <i32>((to - values) >> 3);
+}
+
 const DIGIT_BITS: i32 = 11;
 const DIGITS: i32 = 6;
 const COUNTS: i32 = 1 << DIGIT_BITS;
 const SIGN: u64 = 1 << 63;
+/** As many as are soonest put in order one by one. */
+const FEW: u32 = 24;
 
 /**
- * Sorts `count` doubles, none of them NaN, with their places, by the digits of their bits from the lowest on: equal
- * ones stay as they stand, −0 comes before 0 (Knuth 1998, section 5.2.5). `spare` takes as many doubles, `places` and
- * `sparePlaces` as many whole numbers of 32 bits, `counts` 6 × 2048 of these. Gives 1 where the outcome stands in the
- * spares, else 0.
+ * Sorts `count` doubles, none of them NaN, with their places; equal ones stay as they stand. They are put into slices
+ * of equal width, as many as there are numbers; crowded slices are sorted by digits, and what is left is put in order
+ * one by one (Knuth 1998, sections 5.2.1 and 5.2.5). `spare` takes as many doubles; `places`, `sparePlaces`, and
+ * `starts` (one more) as many whole numbers of 32 bits; `digits` 6 × 2048 of these. The outcome stands in the spares.
  */
 export function sortPlaces(
   values: usize,
   spare: usize,
   places: usize,
   sparePlaces: usize,
-  counts: usize,
+  starts: usize,
+  digits: usize,
   count: i32,
-): i32 {
-  memory.fill(counts, 0, (<usize>DIGITS * COUNTS) << 2);
+): void {
+  let least = load<f64>(values);
+  let most = least;
+  for (let i = 1; i < count; i++) {
+    const value = load<f64>(values + ((<usize>i) << 3));
+    if (value < least) least = value;
+    if (value > most) most = value;
+  }
+  let perUnit = <f64>(count - 1) / (most - least);
+  // No range, or none that can be divided by: all share the first slice.
+  if (!(perUnit < 1e300)) perUnit = 0;
+  memory.fill(starts, 0, (<usize>count + 1) << 2);
+  for (let i = 0; i < count; i++) {
+    const at = starts + ((<usize>sliceOf(load<f64>(values + ((<usize>i) << 3)), least, perUnit)) << 2);
+    store<u32>(at, load<u32>(at, 4) + 1, 4);
+  }
+  for (let k = 1; k < count; k++) {
+    const at = starts + ((<usize>k) << 2);
+    store<u32>(at, load<u32>(at) + load<u32>(at - 4));
+  }
+  for (let i = 0; i < count; i++) {
+    const value = load<f64>(values + ((<usize>i) << 3));
+    const at = starts + ((<usize>sliceOf(value, least, perUnit)) << 2);
+    const to = load<u32>(at);
+    store<u32>(at, to + 1);
+    store<f64>(spare + ((<usize>to) << 3), value);
+    store<u32>(sparePlaces + ((<usize>to) << 2), i);
+  }
+  let from: u32 = 0;
+  for (let k = 0; k < count; k++) {
+    // Where a slice started, it ends by now.
+    const end = load<u32>(starts + ((<usize>k) << 2));
+    if (end - from > FEW) {
+      const v = (<usize>from) << 3;
+      const p = (<usize>from) << 2;
+      sortByDigits(spare + v, values + v, sparePlaces + p, places + p, digits, <i32>(end - from));
+    }
+    from = end;
+  }
+  putInOrder(spare, sparePlaces, count);
+}
+
+function sliceOf(value: f64, least: f64, perUnit: f64): i32 {
+  return <i32>((value - least) * perUnit);
+}
+
+function putInOrder(values: usize, places: usize, count: i32): void {
+  for (let i = 1; i < count; i++) {
+    let at = values + ((<usize>i) << 3);
+    const value = load<f64>(at);
+    if (load<f64>(at - 8) <= value) continue;
+    let placeAt = places + ((<usize>i) << 2);
+    const place = load<u32>(placeAt);
+    do {
+      store<f64>(at, load<f64>(at - 8));
+      store<u32>(placeAt, load<u32>(placeAt - 4));
+      at -= 8;
+      placeAt -= 4;
+    } while (at > values && load<f64>(at - 8) > value);
+    store<f64>(at, value);
+    store<u32>(placeAt, place);
+  }
+}
+
+/** Sorts doubles with their places by the digits of their bits, from the lowest on. */
+function sortByDigits(
+  values: usize,
+  spare: usize,
+  places: usize,
+  sparePlaces: usize,
+  digits: usize,
+  count: i32,
+): void {
+  memory.fill(digits, 0, (<usize>(DIGITS * COUNTS)) << 2);
   for (let i = 0; i < count; i++) {
     const at = values + ((<usize>i) << 3);
     const bits = load<u64>(at);
     const key = bits ^ (bits & SIGN ? u64.MAX_VALUE : SIGN);
     store<u64>(at, key);
-    store<u32>(places + ((<usize>i) << 2), i);
     for (let digit = 0; digit < DIGITS; digit++) {
-      const place = counts + ((<usize>(digit * COUNTS + digitOf(key, digit))) << 2);
+      const place = digits + ((<usize>(digit * COUNTS + digitOf(key, digit))) << 2);
       store<u32>(place, load<u32>(place) + 1);
     }
   }
-  let moved = 0;
+  const home = values;
+  const homePlaces = places;
   for (let digit = 0; digit < DIGITS; digit++) {
-    const starts = counts + ((<usize>(digit * COUNTS)) << 2);
+    const starts = digits + ((<usize>(digit * COUNTS)) << 2);
     // All share this digit.
     if (load<u32>(starts + ((<usize>digitOf(load<u64>(values), digit)) << 2)) === count) continue;
     let sum: u32 = 0;
@@ -235,14 +322,12 @@ export function sortPlaces(
     other = places;
     places = sparePlaces;
     sparePlaces = other;
-    moved ^= 1;
   }
   for (let i = 0; i < count; i++) {
-    const at = values + ((<usize>i) << 3);
-    const key = load<u64>(at);
-    store<u64>(at, key ^ (key & SIGN ? SIGN : u64.MAX_VALUE));
+    const key = load<u64>(values + ((<usize>i) << 3));
+    store<u64>(home + ((<usize>i) << 3), key ^ (key & SIGN ? SIGN : u64.MAX_VALUE));
   }
-  return moved;
+  if (places !== homePlaces) memory.copy(homePlaces, places, (<usize>count) << 2);
 }
 
 function digitOf(key: u64, digit: i32): i32 {
