@@ -1,7 +1,15 @@
 import type { Account } from '@wold/core/preparation/prepare';
-import type { MeasureBoxes } from '@wold/core/preparation/boxes';
+import { useMemo } from 'react';
+import { measureBoxes, type MeasureBoxes } from '@wold/core/preparation/boxes';
 import type { MeasureDistribution } from '@wold/core/preparation/distribution';
-import { componentsOf, decompositionOf, keptOf, preparationOf, spaceOf } from '@wold/core/recipe/run';
+import {
+  componentsOf,
+  decompositionOf,
+  keptOf,
+  preparationOf,
+  spaceOf,
+  treatmentOf,
+} from '@wold/core/recipe/run';
 import type { Retention } from '@wold/core/dimensions/retention';
 import type { Suitability } from '@wold/core/suitability/suitability';
 import type { Components } from '@wold/core/components/components';
@@ -31,8 +39,28 @@ export function useAccount(): Reading<Account> {
 
 /** Each measure's distribution before and after treatment. */
 export function useBoxes(): Reading<readonly MeasureBoxes[]> {
-  const recipe = useRecipe();
-  return useResult({ stage: 'boxes', preparation: preparationOf(recipe) }, 'boxes', 'drawing the measures');
+  const preparation = preparationOf(useRecipe());
+  const { measures } = preparation;
+  const label = 'drawing the measures';
+  // Edits leave the ones as they are, and how measures are scaled the others.
+  const before = useResult({ stage: 'originalBoxes', measures }, 'original boxes', label);
+  const treatment = useMemo(() => treatmentOf(preparation), [preparation]);
+  const after = useResult({ stage: 'treatedBoxes', preparation: treatment }, 'treated boxes', label);
+  const value = useMemo(
+    () => (before.value === null || after.value === null ? null : measureBoxes(before.value, after.value)),
+    [before.value, after.value],
+  );
+  return {
+    value,
+    stale: before.stale || after.stale,
+    problem: after.problem ?? before.problem,
+    stopped: before.stopped || after.stopped,
+    waits: before.waits || after.waits,
+    resume: () => {
+      if (before.stopped) before.resume();
+      if (after.stopped) after.resume();
+    },
+  };
 }
 
 /** One measure in full, before and after treatment. */

@@ -54,7 +54,10 @@ jest.mock('comlink', () => ({
 
 const table = { key: 'table', arranged: null } as Table;
 const preparationOf = (measure: string) => ({ ...PLAIN_PREPARATION, measures: [measure], weight: null });
-const request = (stage: 'account' | 'boxes' | 'decomposition' | 'suitability' | 'retention', measure = 'm') =>
+const request = (
+  stage: 'account' | 'treatedBoxes' | 'decomposition' | 'suitability' | 'retention',
+  measure = 'm',
+) =>
   ({
     stage,
     preparation: preparationOf(measure),
@@ -92,16 +95,17 @@ afterAll(() => jest.useRealTimers());
 test('light work goes first, on one worker; heavy work waits until it is done and drawn', async () => {
   const heavy = compute(request('suitability'));
   const account = compute(request('account'));
-  const boxes = compute(request('boxes'));
+  const robust = { ...preparationOf('m'), scale: 'robust' as const };
+  const boxes = compute({ ...request('treatedBoxes'), preparation: robust } as Request);
   await passing();
-  // One after the other, where the preparation is at hand.
+  // One after the other, where the treatment is at hand: scaling comes after it.
   expect(running()).toEqual(['account']);
   callOf('account').answer({ value: 1 });
   await passing();
   expect(await account.outcome).toEqual({ value: 1 });
-  expect(running()).toEqual(['account', 'boxes']);
-  expect(callOf('boxes').seat).toBe(callOf('account').seat);
-  callOf('boxes').answer({ value: 2 });
+  expect(running()).toEqual(['account', 'treatedBoxes']);
+  expect(callOf('treatedBoxes').seat).toBe(callOf('account').seat);
+  callOf('treatedBoxes').answer({ value: 2 });
   await passing();
   expect(await boxes.outcome).toEqual({ value: 2 });
   expect(running()).not.toContain('suitability');

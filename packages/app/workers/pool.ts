@@ -1,6 +1,6 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import type { ProblemData } from '@wold/core/problem';
-import type { Request, Results } from '@wold/core/recipe/run';
+import { treatmentOf, type Request, type Results } from '@wold/core/recipe/run';
 import type { ReadingChoices, Table } from '@wold/core/table/table';
 import type { ComputeWorker, Outcome, ReadTable } from './compute.worker';
 
@@ -28,7 +28,7 @@ interface Seat {
   readonly tables: Set<string>;
   /** Holds the number of the job that is to stop; null where memory cannot be shared. */
   readonly toStop: Int32Array | null;
-  /** The preparation that its last work rested on. */
+  /** The treatment that its last work rested on. */
   restsOn: string | null;
   /** The work it is at. */
   at: Entry | null;
@@ -37,7 +37,7 @@ interface Seat {
 interface Entry {
   job: Job;
   readonly tableKey: string | null;
-  /** The preparation that it rests on. */
+  /** The treatment that it rests on. */
   readonly restsOn: string | null;
   /** How heavy it is: lighter work on the same table goes first, so that what was changed is soon in sight. */
   readonly weight: number;
@@ -136,7 +136,8 @@ export function computeOn(table: Table, request: Request, label: string): Ticket
     await seat.remote.adopt(table);
     return (await seat.remote.compute({ key, arranged }, request, job, progress)) as Result;
   };
-  const restsOn = 'preparation' in request ? `${key} ${JSON.stringify(request.preparation)}` : null;
+  const restsOn =
+    'preparation' in request ? `${key} ${JSON.stringify(treatmentOf(request.preparation))}` : null;
   return enter(label, key, start, { weight, restsOn, heeds: true });
 }
 
@@ -248,7 +249,7 @@ function leave(entry: Entry, outcome: Outcome<unknown> | 'stopped'): void {
 }
 
 /**
- * A seat for work that waits, or null. Light work that rests on the same preparation goes to one seat, where it is at
+ * A seat for work that waits, or null. Light work that rests on the same treatment goes to one seat, where it is at
  * hand, one after the other. The longest leaves the first seat to others, and may be stopped with its seat.
  */
 function freeSeat({ tableKey, restsOn, weight }: Entry): Seat | null {

@@ -20,40 +20,58 @@ export interface Box {
   readonly outliers: readonly { readonly row: number; readonly value: number }[];
 }
 
-/** A measure before and after treatment, before it is scaled. */
-export interface MeasureBoxes {
+/** A measure as it stands in the table. */
+export interface OriginalBox {
   readonly measure: string;
   readonly before: Box;
+}
+
+/** A measure after treatment, before it is scaled. */
+export interface TreatedBox {
+  readonly measure: string;
   readonly after: Box;
   /** Whether a transform has brought the measure to another scale. */
   readonly rescaled: boolean;
 }
 
+export type MeasureBoxes = OriginalBox & TreatedBox;
+
 const FENCE = 1.5;
 const MOST_OUTLIERS = 60;
 
 /** Each measure's distribution as it stands in the table. */
-export function originalBoxes(table: Table, measures: readonly string[], host: Host = quietHost): Box[] {
+export function originalBoxes(
+  table: Table,
+  measures: readonly string[],
+  host: Host = quietHost,
+): OriginalBox[] {
   const all = Uint32Array.from({ length: table.rows }, (_, row) => row);
   return measures.map((measure, j) => {
     host.progress(j / measures.length);
-    return boxOf(valuesIn(measureOf(table, measure), all), all);
+    return { measure, before: boxOf(valuesIn(measureOf(table, measure), all), all) };
   });
 }
 
-/** Each treated measure's distribution before and after; `originals` has a box for each of `measures`. */
-export function measureBoxes(
-  { measures, rowTransform }: PreparationInput,
-  originals: readonly Box[],
-  treated: Treated,
-): MeasureBoxes[] {
+/** Each treated measure's distribution. */
+export function treatedBoxes(treated: Treated, { rowTransform }: PreparationInput): TreatedBox[] {
   const transformed = new Set(treated.transforms.map(fitted => fitted.measure));
   return treated.measures.map((measure, j) => ({
     measure,
-    before: originals[measures.indexOf(measure)]!,
     after: boxOf(treated.columns[j]!, treated.rows),
     rescaled: rowTransform !== 'none' || transformed.has(measure),
   }));
+}
+
+/** Each treated measure before and after. */
+export function measureBoxes(
+  originals: readonly OriginalBox[],
+  treated: readonly TreatedBox[],
+): MeasureBoxes[] {
+  const known = new Map(originals.map(original => [original.measure, original]));
+  return treated.flatMap(box => {
+    const original = known.get(box.measure);
+    return original === undefined ? [] : [{ ...original, ...box }];
+  });
 }
 
 /** The box of the entries that are present; `rows` names the row of each. */

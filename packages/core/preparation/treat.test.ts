@@ -7,7 +7,7 @@ import { preparationOf } from '../recipe/run';
 import { readDelimited } from '../table/readDelimited';
 import { shapeOf } from '../table/shape';
 import { accountCsv } from '../writeup/files';
-import { boxOf, measureBoxes, originalBoxes } from './boxes';
+import { boxOf, measureBoxes, originalBoxes, treatedBoxes } from './boxes';
 import { listChanges } from './changes';
 import { measureDistribution } from './distribution';
 import { pulledIn, quartileFences, robustLimits } from './outliers';
@@ -348,7 +348,7 @@ describe('the planted faults of the demo table', () => {
 
   test('its boxes show them as points, before and not after', () => {
     const boxesOf = (asked: PreparationInput) =>
-      measureBoxes(asked, originalBoxes(table, asked.measures), treatFor(table, asked));
+      measureBoxes(originalBoxes(table, asked.measures), treatedBoxes(treatFor(table, asked), asked));
     const boxes = boxesOf(preparation);
     const phosphate = truth.contaminated.find(({ by }) => by === 'burial phosphate')!;
     const box = boxes.find(({ measure }) => measure === 'P2O5 %')!;

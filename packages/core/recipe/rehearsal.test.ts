@@ -8,7 +8,8 @@ test('what is asked most is gone through, and all of it has an answer', () => {
   for (const stage of [
     'description',
     'account',
-    'boxes',
+    'originalBoxes',
+    'treatedBoxes',
     'suitability',
     'components',
     'distances',

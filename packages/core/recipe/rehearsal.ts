@@ -45,10 +45,11 @@ function* requestsOn(table: Table): Generator<Request> {
   const { measures } = preparation;
   yield { stage: 'description' };
   yield { stage: 'gaps', measures };
+  yield { stage: 'originalBoxes', measures };
   for (const change of CHANGES) {
     preparation = { ...preparation, ...change };
     yield { stage: 'account', preparation };
-    yield { stage: 'boxes', preparation };
+    yield { stage: 'treatedBoxes', preparation };
   }
   yield { stage: 'distribution', preparation, measure: measures[0]! };
   yield { stage: 'relations', preparation, measure: measures[0]! };

@@ -12,7 +12,7 @@ import { NO_ROTATION, rotate, type Rotation } from '../components/rotate';
 import { quietHost, stretch, type Host } from '../host';
 import { measureDistribution, type MeasureDistribution } from '../preparation/distribution';
 import { gapPatterns, type GapPatterns } from '../preparation/gapPatterns';
-import { measureBoxes, originalBoxes, type Box, type MeasureBoxes } from '../preparation/boxes';
+import { originalBoxes, treatedBoxes, type OriginalBox, type TreatedBox } from '../preparation/boxes';
 import type { Treated } from '../preparation/treat';
 import {
   prepare,
@@ -44,8 +44,8 @@ export interface Results {
   prepared: Prepared;
   account: Account;
   treated: Treated;
-  originalBoxes: readonly Box[];
-  boxes: readonly MeasureBoxes[];
+  originalBoxes: readonly OriginalBox[];
+  treatedBoxes: readonly TreatedBox[];
   gaps: GapPatterns;
   repeats: readonly RepeatGroup[];
   distribution: MeasureDistribution;
@@ -74,7 +74,7 @@ export type Request =
   | { readonly stage: 'gaps'; readonly measures: readonly string[] }
   | { readonly stage: 'originalBoxes'; readonly measures: readonly string[] }
   | {
-      readonly stage: 'treated' | 'prepared' | 'account' | 'boxes' | 'normality';
+      readonly stage: 'treated' | 'treatedBoxes' | 'prepared' | 'account' | 'normality';
       readonly preparation: PreparationInput;
     }
   | {
@@ -112,7 +112,7 @@ export interface Kept {
 export type ResultOf<R extends Request> = Results[R['stage']];
 
 /** Raised whenever a definition changes, so that results kept from before are computed anew. */
-const DEFINITIONS = 6;
+const DEFINITIONS = 7;
 
 /** The name under which the result of a request on a table is kept. */
 export function requestKey(tableKey: string, request: Request): string {
@@ -170,11 +170,7 @@ function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Re
     const treats = table.matrix === null && preparation.measures.length > 1;
     return prepare(table, preparation, host, treats ? treated() : undefined);
   }
-  if (request.stage === 'boxes') {
-    const { measures } = preparation;
-    const originals = compute(table, { stage: 'originalBoxes', measures }, host, memo);
-    return measureBoxes(preparation, originals, treated());
-  }
+  if (request.stage === 'treatedBoxes') return treatedBoxes(treated(), preparation);
   if (request.stage === 'distribution') return measureDistribution(table, request.measure, treated());
   const prepared = compute(table, { stage: 'prepared', preparation }, host, memo);
   if ('keep' in request) return computeKept(table, request, prepared, host, memo);
@@ -275,7 +271,7 @@ function computeKept(
 }
 
 /** A preparation with what comes after treatment at rest, so that the treatment is the same whatever that is. */
-function treatmentOf(preparation: PreparationInput): PreparationInput {
+export function treatmentOf(preparation: PreparationInput): PreparationInput {
   const { scale, missing } = preparation;
   return {
     ...preparation,
