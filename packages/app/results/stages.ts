@@ -1,5 +1,5 @@
-import type { Account } from '@wold/core/preparation/prepare';
 import { useMemo } from 'react';
+import type { Account } from '@wold/core/preparation/prepare';
 import { measureBoxes, type MeasureBoxes } from '@wold/core/preparation/boxes';
 import type { MeasureDistribution } from '@wold/core/preparation/distribution';
 import {

@@ -127,15 +127,7 @@ class Likelihood {
     origin.set(sums.subarray(0, 2));
     sums.fill(0);
     for (let from = 0; from < n; from += PIECE) this.addSums(logs, power, from, pieceEnd(from, n));
-    const [g, g1, gg, gg1, g1g1, g2, gg2] = sums as unknown as [
-      number,
-      number,
-      number,
-      number,
-      number,
-      number,
-      number,
-    ];
+    const [g = 0, g1 = 0, gg = 0, gg1 = 0, g1g1 = 0, g2 = 0, gg2 = 0] = sums;
     const squares = gg - (g * g) / n;
     const relative = (gg1 - (g * g1) / n) / squares;
     const bend = g1g1 - (g1 * g1) / n + gg2 - (g / n) * g2;
@@ -145,7 +137,7 @@ class Likelihood {
   /** Each number's g = (e^(λ l) − 1) / λ and its first two derivatives by λ, near λ l = 0 by their series. */
   private addSums(logs: Float64Array, power: number, from: number, to: number): void {
     const { mirrors, sums } = this;
-    const [origin, origin1] = this.origin as unknown as [number, number];
+    const [origin = 0, origin1 = 0] = this.origin;
     const byPower = 1 / power;
     const byMirrored = 1 / (2 - power);
     let sg = 0;

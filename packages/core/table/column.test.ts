@@ -113,6 +113,7 @@ test('blocks of small whole numbers are taken whole or not at all, and a refused
     [7, NaN],
     [7, null],
     [7, '7'],
+    [7, 7n],
   ]) {
     expect(builder.addBytes(refused)).toBe(false);
   }

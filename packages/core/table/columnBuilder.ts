@@ -180,8 +180,8 @@ function putBytes(bytes: Uint8Array, at: number, block: ArrayLike<unknown>): boo
     return true;
   }
   for (let i = 0; i < block.length; i++) {
-    const value = block[i] as number;
-    if ((value & 0xff) !== value || Object.is(value, -0)) {
+    const value = block[i];
+    if (typeof value !== 'number' || (value & 0xff) !== value || Object.is(value, -0)) {
       bytes.fill(0, at, at + i);
       return false;
     }

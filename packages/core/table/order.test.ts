@@ -59,13 +59,25 @@ describe('sorted numbers', () => {
   });
 });
 
-test.each([64, 65, 1000, 5001])('sorting %i numbers: the same with kernels and without', n => {
-  const { normal } = seededRandom(n);
-  const values = Float64Array.from({ length: n }, (_, i) => (i % 3 === 0 ? Math.round(normal()) : normal()));
-  useKernels(true);
-  const compiled = [sortedOf(values), orderOf(values)];
-  useKernels(false);
-  const plain = [sortedOf(values), orderOf(values)];
-  useKernels(true);
-  expect(compiled).toEqual(plain);
-});
+const SHAPES: Record<string, (z: number, i: number) => number> = {
+  even: z => z,
+  'with ties': (z, i) => (i % 3 === 0 ? Math.round(z) : z),
+  // Nearly all share the first slice.
+  'very skewed': z => Math.exp(6 * z),
+  'with gaps at the front': (z, i) => (i < 40 ? NaN : z),
+};
+
+test.each(Object.keys(SHAPES).flatMap(shape => [64, 65, 1000, 5001].map(n => [shape, n] as const)))(
+  'sorting numbers %s, %i of them: the same with kernels and without',
+  (shape, n) => {
+    const { normal } = seededRandom(n);
+    const values = Float64Array.from({ length: n }, (_, i) => SHAPES[shape]!(normal(), i));
+    useKernels(true);
+    const there = values.filter(value => !Number.isNaN(value));
+    const compiled = [sortedOf(values), orderOf(there)];
+    useKernels(false);
+    const plain = [sortedOf(values), orderOf(there)];
+    useKernels(true);
+    expect(compiled).toEqual(plain);
+  },
+);

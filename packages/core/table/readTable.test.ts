@@ -98,6 +98,24 @@ describe('Parquet', () => {
     { name: 'fine', data: [true, false, true], type: 'BOOLEAN' },
   ];
 
+  test.each(['BigInts', 'with gaps', 'beyond doubles', 'in many pages'])(
+    'long whole numbers: %s',
+    async kind => {
+      const truth = Array.from({ length: 600 }, (_, i) => {
+        if (kind === 'with gaps' && i % 7 === 0) return null;
+        return kind === 'beyond doubles' ? 2n ** 60n + BigInt(i) : BigInt((i * 7919) % 601);
+      });
+      const content = parquetWriteBuffer({
+        columnData: [{ name: 'sherds', data: truth, type: 'INT64' }],
+        rowGroupSize: 250,
+        ...(kind === 'in many pages' ? { pageSize: 100 } : {}),
+      });
+      const table = await readTable(new Uint8Array(content), 'counts.parquet');
+      expect(entries(table)[0]!.slice(0, 20)).toEqual(truth.slice(0, 20).map(value => String(value ?? '')));
+      expect(entries(table)[0]).toHaveLength(600);
+    },
+  );
+
   test.each(['UNCOMPRESSED', 'SNAPPY', 'GZIP', 'BROTLI', 'ZSTD', 'LZ4_RAW'])(
     'columns of every kind, %s',
     async codec => {
