@@ -37,11 +37,12 @@ export const BASE = 1024;
 const PAGE = 65536;
 const MOST_PAGES = 65536;
 
+/** Not yet started while undefined. */
 let made: Kernels | null | undefined;
 
 /** The kernels, or null where the host cannot run them: their plain twins do the same then. */
 export function kernels(): Kernels | null {
-  made ??= start();
+  if (made === undefined) made = start();
   return made;
 }
 

@@ -24,6 +24,7 @@ export function StudyPage() {
   const study = useAppSelector(state => state.study.study);
   const [source, setSource] = useState<Table | null>(null);
   const [absent, setAbsent] = useState(false);
+  const [unread, setUnread] = useState<ProblemData | null>(null);
 
   useEffect(() => {
     let current = true;
@@ -33,7 +34,7 @@ export function StudyPage() {
         setAbsent(loaded === null);
         if (loaded !== null) dispatch(opened(loaded));
       },
-      () => current && setAbsent(true),
+      (thrown: unknown) => current && setUnread(problemData(thrown)),
     );
     return () => {
       current = false;
@@ -68,6 +69,17 @@ export function StudyPage() {
       <main className={styles.absent}>
         <h1>This study is not kept in this browser</h1>
         <p>It was deleted, or it was made in another browser. Open its table again from the start page.</p>
+        <Link to="/" className="action">
+          To the start page
+        </Link>
+      </main>
+    );
+  }
+  if (unread !== null) {
+    return (
+      <main className={styles.absent}>
+        <h1>This study cannot be opened</h1>
+        <ProblemNote problem={unread} />
         <Link to="/" className="action">
           To the start page
         </Link>

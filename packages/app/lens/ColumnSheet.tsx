@@ -119,8 +119,9 @@ function MissingCodes({ description, said }: { description: ColumnDescription; s
 /** Entries that are no numbers: missing unless they are given one. */
 function ExceptionValues({ column, said }: { column: Column; said: Said }) {
   const change = useColumnEdit(said.name);
-  const given = said.values ?? {};
-  const texts = [...new Set([...column.exceptions!.texts, ...Object.keys(given)])].filter(
+  const given = said.values ?? [];
+  const numberFor = new Map(given.map(({ entry, number }) => [entry, number]));
+  const texts = [...new Set([...column.exceptions!.texts, ...numberFor.keys()])].filter(
     text => said.missing?.includes(text) !== true,
   );
   if (texts.length === 0) return null;
@@ -134,14 +135,14 @@ function ExceptionValues({ column, said }: { column: Column; said: Said }) {
             className={form.short}
             inputMode="decimal"
             placeholder="missing"
-            defaultValue={given[text] ?? ''}
+            defaultValue={numberFor.get(text) ?? ''}
             onBlur={event => {
-              const { [text]: _, ...others } = given;
+              const others = given.filter(({ entry }) => entry !== text);
               const typed = event.target.value.trim().replace(',', '.');
               const value = Number(typed);
-              if (typed === String(given[text] ?? '') || Number.isNaN(value)) return;
-              const values = typed === '' ? others : { ...others, [text]: value };
-              change({ values: Object.keys(values).length > 0 ? values : undefined }, 'values');
+              if (typed === String(numberFor.get(text) ?? '') || Number.isNaN(value)) return;
+              const values = typed === '' ? others : [...others, { entry: text, number: value }];
+              change({ values: values.length > 0 ? values : undefined }, 'values');
             }}
             onKeyDown={event => event.key === 'Enter' && event.currentTarget.blur()}
           />

@@ -27,7 +27,7 @@ export function LevelsSheet({ column, counts }: { column: LevelColumn; counts: r
     const [level] = order.splice(code, 1);
     order.splice(code + by, 0, level!);
     // Each level keeps the colour that it has now.
-    const colours = Object.fromEntries(column.levels.map((name, index) => [name, placeOf(index)]));
+    const colours = column.levels.map((name, index) => ({ level: name, place: placeOf(index) }));
     change({ order, colours }, 'level order');
   }
 
@@ -56,9 +56,10 @@ export function LevelsSheet({ column, counts }: { column: LevelColumn; counts: r
                 style={{ background: colour }}
                 aria-label={`Colour of ${level}: ${name}. Next`}
                 title={`${name}; click for the next colour`}
-                onClick={() =>
-                  change({ colours: { ...said.colours, [level]: (place + 1) % LABEL_COLOURS } }, 'colours')
-                }
+                onClick={() => {
+                  const others = said.colours?.filter(colour => colour.level !== level) ?? [];
+                  change({ colours: [...others, { level, place: (place + 1) % LABEL_COLOURS }] }, 'colours');
+                }}
               />
               <span className={styles.levelName} title={level}>
                 {shortName(level, 22)}
@@ -132,14 +133,17 @@ function JoinLevels({
         event.preventDefault();
         const joined = name.trim() || chosen.join(' + ').slice(0, 80);
         const before = recipe.made.find(made => made.name === `${column.name}, joined`);
-        const already = before?.how.kind === 'joined' && before.from === column.name ? before.how.levels : {};
+        const already = before?.how.kind === 'joined' && before.from === column.name ? before.how.levels : [];
         edit(
           withMadeColumn(recipe, {
             name: `${column.name}, joined`.slice(0, 80),
             from: column.name,
             how: {
               kind: 'joined',
-              levels: { ...already, ...Object.fromEntries(chosen.map(level => [level, joined])) },
+              levels: [
+                ...already.filter(({ from }) => !chosen.includes(from)),
+                ...chosen.map(from => ({ from, to: joined })),
+              ],
             },
           }),
           'made column',

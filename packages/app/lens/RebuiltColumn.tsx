@@ -1,5 +1,4 @@
 import { useMemo } from 'react';
-import { correlation } from '@wold/core/use/scoreRelations';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { count, percent } from '../charts/format';
 import { useComponents, useRebuiltColumn } from '../results/stages';
@@ -20,12 +19,12 @@ export function RebuiltColumn({ hand, measure }: { hand: Reduction; measure: str
       .map(i => [value.treated[i]!, value.rebuilt[i]!] as const);
   }, [value]);
   if (value === null || components === null || stale || points.length === 0) return null;
-  const r = correlation(value.treated, value.rebuilt);
+  const held = components.communalities[components.measures.indexOf(measure)];
   return (
     <>
       <h3 className={styles.section}>Rebuilt from {count(components.kept, 'dimension')}</h3>
       <Scatter points={points} x="treated" y="rebuilt" equal />
-      {!Number.isNaN(r) && <p className="soft small">{percent(r * r)} of its variance is held.</p>}
+      {held !== undefined && <p className="soft small">{percent(held)} of its variance is held.</p>}
     </>
   );
 }

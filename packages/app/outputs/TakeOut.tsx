@@ -2,7 +2,7 @@ import Popover from '@mui/material/Popover';
 import { useState } from 'react';
 import { keptOf } from '@wold/core/recipe/run';
 import { writeRecipe, type Recipe } from '@wold/core/recipe/schema';
-import { dimensionName } from '@wold/core/writeup/dimensionName';
+import { givenName } from '@wold/core/writeup/dimensionName';
 import { fileStem, reductionFiles, type OutputFile } from '@wold/core/writeup/files';
 import { count } from '../charts/format';
 import { useAccount, useComponents } from '../results/stages';
@@ -63,7 +63,7 @@ function Files({ close }: { close: () => void }) {
   function putIn(frozen: boolean): void {
     const { kept } = components.value!;
     const names = Array.from({ length: kept }, (_, d) =>
-      hand.names[String(d + 1)] === undefined ? `${hand.name} ${d + 1}` : dimensionName(hand.names, d + 1),
+      givenName(hand.names, d + 1) ?? `${hand.name} ${d + 1}`,
     );
     const request = frozen ? keptOf(recipe, hand) : null;
     edit(withScoreColumns(recipe, hand, names, request as Recipe['scores'][number]['frozen']), 'scores');

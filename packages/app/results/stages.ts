@@ -40,10 +40,14 @@ export function useAccount(): Reading<Account> {
 /** Each measure's distribution before and after treatment. */
 export function useBoxes(): Reading<readonly MeasureBoxes[]> {
   const preparation = preparationOf(useRecipe());
-  const { measures } = preparation;
+  const { measures, weight, weighting } = preparation;
   const label = 'drawing the measures';
   // Edits leave the ones as they are, and how measures are scaled the others.
-  const before = useResult({ stage: 'originalBoxes', measures }, 'original boxes', label);
+  const before = useResult(
+    { stage: 'originalBoxes', measures, weight, weighting },
+    'original boxes',
+    label,
+  );
   const treatment = useMemo(() => treatmentOf(preparation), [preparation]);
   const after = useResult({ stage: 'treatedBoxes', preparation: treatment }, 'treated boxes', label);
   const value = useMemo(

@@ -1,4 +1,6 @@
 import type { CodebookEntry } from '@wold/core/table/codebook';
+import { RECIPE_VERSION } from '@wold/core/recipe/migrate';
+import { checkRecipe, type Recipe } from '@wold/core/recipe/schema';
 import { withCodebook } from '@wold/core/recipe/withCodebook';
 import { freshRecipe } from '@wold/core/recipe/fresh';
 import { tableKey } from '@wold/core/table/fileTable';
@@ -65,10 +67,37 @@ export async function listStudies(): Promise<StudyRecord[]> {
   return all.filter(study => study.deleted === null);
 }
 
-/** A study, or null where it is not kept in this browser. */
+/**
+ * A study, or null where it is not kept in this browser; its recipes in the form of this version.
+ *
+ * @throws Problem when its recipe is damaged, or of a newer Wold
+ */
 export async function loadStudy(id: string): Promise<StudyRecord | null> {
   const study = await database.studies.get(id);
-  return study === undefined || study.deleted !== null ? null : study;
+  if (study === undefined || study.deleted !== null) return null;
+  const where = `study “${study.name}”`;
+  return {
+    ...study,
+    recipe: opened(study.recipe, where),
+    past: study.past.flatMap(recipe => step(recipe, where)),
+    future: study.future.flatMap(recipe => step(recipe, where)),
+  };
+}
+
+/** A kept recipe, checked; itself where nothing had to be brought to this version, since steps share their parts. */
+function opened(kept: Recipe, where: string): Recipe {
+  const checked = checkRecipe(kept, where);
+  return JSON.stringify(checked) === JSON.stringify(kept) ? kept : checked;
+}
+
+/** A step of undo: of an earlier version it is brought to this one, or left out where it cannot be read. */
+function step(kept: Recipe, where: string): Recipe[] {
+  if (kept.version === RECIPE_VERSION) return [kept];
+  try {
+    return [checkRecipe(kept, where)];
+  } catch {
+    return [];
+  }
 }
 
 export async function renameStudy(id: string, name: string): Promise<void> {

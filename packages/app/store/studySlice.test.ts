@@ -105,8 +105,8 @@ describe('changes of the recipe', () => {
 
   test('a dimension is named, and loses its name with a blank one', () => {
     const named = withDimensionName(recipe, hand, 2, ' Lime ');
-    expect(named.reductions[0]!.names).toEqual({ 2: 'Lime' });
-    expect(withDimensionName(named, named.reductions[0]!, 2, '  ').reductions[0]!.names).toEqual({});
+    expect(named.reductions[0]!.names).toEqual([{ dimension: 2, name: 'Lime' }]);
+    expect(withDimensionName(named, named.reductions[0]!, 2, '  ').reductions[0]!.names).toEqual([]);
   });
 
   test('reductions are added under new ids and removed but for the last', () => {

@@ -267,8 +267,8 @@ export function withDimensionName(
   dimension: number,
   name: string,
 ): Recipe {
-  const { [String(dimension)]: _, ...others } = reduction.names;
-  const names = name.trim() === '' ? others : { ...others, [String(dimension)]: name.trim() };
+  const others = reduction.names.filter(named => named.dimension !== dimension);
+  const names = name.trim() === '' ? others : [...others, { dimension, name: name.trim() }];
   return withReduction(recipe, reduction.id, { names });
 }
 

@@ -50,9 +50,9 @@ const SHAPES: readonly { symbol: string; weight: number }[] = [
 export function levelPlace(
   { levels }: LevelColumn,
   code: number,
-  colours: Readonly<Record<string, number>> | undefined,
+  colours: readonly { readonly level: string; readonly place: number }[] | undefined,
 ): number {
-  return colours?.[levels[code]!] ?? code;
+  return colours?.find(({ level }) => level === levels[code])?.place ?? code;
 }
 
 /** The style of the level at `index`; beyond ten, colours come round again with the shapes moved on by one. */

@@ -1,5 +1,6 @@
 import { BASE, kernels } from '@wold/kernels/kernels';
 import { crossProducts } from './crossProducts';
+import type { Dependence } from './nullSpace';
 import { dot } from './product';
 import type { Matrix } from './matrix';
 
@@ -8,23 +9,22 @@ export interface Independence {
   /** Columns that are independent of one another, ascending. */
   readonly independent: readonly number[];
   /** Each other column, with the independent ones it is made of and their weights. */
-  readonly dependent: readonly {
-    readonly column: number;
-    readonly on: readonly { readonly column: number; readonly weight: number }[];
-  }[];
+  readonly dependent: readonly Dependence[];
 }
 
 /**
  * Which columns of a correlation matrix depend on others: columns are taken in their order, and one whose squared
  * multiple correlation with those taken before is 1 (to within `tolerance`) depends on them (Cholesky's factor, column
  * by column).
+ *
+ * @param most independent columns that there can be: it ends where so many are found
  */
-export function independence(matrix: Matrix, tolerance = 1e-9): Independence {
+export function independence(matrix: Matrix, tolerance = 1e-9, most = Infinity): Independence {
   const p = matrix.rows;
   const taken: number[] = [];
   const rows: Float64Array[] = [];
-  const dependent: { column: number; on: { column: number; weight: number }[] }[] = [];
-  for (let j = 0; j < p; j++) {
+  const dependent: Dependence[] = [];
+  for (let j = 0; j < p && taken.length < most; j++) {
     // Solve L y = r for the column's correlations with those taken.
     const y = new Float64Array(taken.length);
     let rest = matrix.values[j * p + j]!;

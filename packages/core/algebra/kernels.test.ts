@@ -19,6 +19,7 @@ function bothWays<T>(work: () => T): { compiled: T; plain: T } {
   expect(kernels()).not.toBeNull();
   const compiled = work();
   useKernels(false);
+  expect(kernels()).toBeNull();
   const plain = work();
   useKernels(true);
   return { compiled, plain };

@@ -30,3 +30,22 @@ export function transpose(matrix: Matrix): Matrix {
   }
   return result;
 }
+
+/** Some columns of a matrix, in the order given. */
+export function someColumns(matrix: Matrix, places: readonly number[]): Matrix {
+  const result = zeros(matrix.rows, places.length);
+  places.forEach((from, to) => columnOf(result, to).set(columnOf(matrix, from)));
+  return result;
+}
+
+/** Each row times the root of its weight, so that plain cross-products are the weighted ones; the matrix itself without. */
+export function weighted(x: Matrix, weights: Float64Array | null): Matrix {
+  if (weights === null) return x;
+  const roots = weights.map(Math.sqrt);
+  const result = zeros(x.rows, x.columns);
+  for (let j = 0; j < x.columns; j++) {
+    const [source, target] = [columnOf(x, j), columnOf(result, j)];
+    for (let i = 0; i < x.rows; i++) target[i] = source[i]! * roots[i]!;
+  }
+  return result;
+}

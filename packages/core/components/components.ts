@@ -1,6 +1,8 @@
 import { columnOf, zeros, type Matrix } from '../algebra/matrix';
 import { aboveAverage } from '../dimensions/aboveAverage';
 import type { Prepared } from '../preparation/prepare';
+import { quietHost, type Host } from '../host';
+import { Problem } from '../problem';
 import type { Decomposition } from './decompose';
 import { NO_ROTATION, rotate, type Rotation, type RotationMade } from './rotate';
 
@@ -12,6 +14,8 @@ export interface Components {
   readonly measures: readonly string[];
   /** Rows that were used, as indices into the table: row i of the scores is row `rows[i]` of the table. */
   readonly rows: Uint32Array;
+  /** A weight per row used, or null where all are 1. */
+  readonly weights: Float64Array | null;
   readonly kept: number;
   /** What was left out or cut back to arrive at `kept`, or null. */
   readonly note: string | null;
@@ -51,20 +55,21 @@ export interface Components {
  * The kept dimensions of a decomposition: coefficients, loadings, scores (Jackson 1991, chapter 1), rotated where that
  * is asked for.
  *
- * @throws Problem when an oblique rotation lets two dimensions fall together
+ * @throws Problem when an oblique rotation lets two dimensions fall together, or gaps leave fewer dimensions than asked for
  */
 export function components(
   prepared: Prepared,
   decomposition: Decomposition,
   keep: Keep,
   rotation: Rotation = NO_ROTATION,
+  host: Host = quietHost,
 ): Components {
-  return rotate(unrotated(prepared, decomposition, keep), rotation);
+  return rotate(unrotated(prepared, decomposition, keep), rotation, host);
 }
 
 function unrotated(prepared: Prepared, decomposition: Decomposition, keep: Keep): Components {
   const { measures, eigenvalues } = decomposition;
-  const { kept, note } = resolveKeep(eigenvalues, keep);
+  const { kept, note } = resolveKeep(decomposition, keep);
   const p = measures.length;
   const columns = measures.map(name => prepared.measures.indexOf(name));
   const sds = Float64Array.from(columns, j => prepared.sds[j]! / prepared.divisors[j]!);
@@ -89,6 +94,7 @@ function unrotated(prepared: Prepared, decomposition: Decomposition, keep: Keep)
   return {
     measures,
     rows: prepared.rows,
+    weights: prepared.weights,
     kept,
     note,
     eigenvalues,
@@ -156,12 +162,19 @@ function leading(matrix: Matrix, columns: number): Matrix {
   return { rows: matrix.rows, columns, values: matrix.values.slice(0, matrix.rows * columns) };
 }
 
-function resolveKeep(eigenvalues: Float64Array, keep: Keep): { kept: number; note: string | null } {
+function resolveKeep({ eigenvalues, average, cutShort }: Decomposition, keep: Keep) {
   const rank = eigenvalues.reduce((count, value) => count + (value > 0 ? 1 : 0), 0);
-  if (keep === 'above-average') return { kept: Math.max(1, aboveAverage(eigenvalues)), note: null };
-  if (keep <= rank) return { kept: keep, note: null };
+  const wanted = keep === 'above-average' ? Math.max(1, aboveAverage(eigenvalues, average)) : keep;
+  // The next dimension might be above average as well, or is asked for, and cannot be had.
+  if (cutShort !== null && (wanted > rank || (keep === 'above-average' && wanted === rank))) {
+    throw new Problem(
+      cutShort,
+      `Fill gaps or leave out their rows in question 2${rank > 1 ? `, or keep ${rank} dimensions or fewer` : ', or keep 1 dimension'}.`,
+    );
+  }
+  if (wanted <= rank) return { kept: wanted, note: cutShort };
   return {
     kept: rank,
-    note: `${keep} asked for; only ${rank} ${rank === 1 ? 'dimension has' : 'dimensions have'} any variance.`,
+    note: `${wanted} asked for; only ${rank} ${rank === 1 ? 'dimension has' : 'dimensions have'} any variance.`,
   };
 }

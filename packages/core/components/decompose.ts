@@ -1,5 +1,6 @@
 import { crossProducts } from '../algebra/crossProducts';
-import { columnOf, transpose, zeros, type Matrix } from '../algebra/matrix';
+import { columnOf, someColumns, transpose, weighted, zeros, type Matrix } from '../algebra/matrix';
+import { rightSingular } from '../algebra/singular';
 import { symmetricEigen, type Eigen } from '../algebra/symmetricEigen';
 import { quietHost, stretch, type Host } from '../host';
 import { Problem } from '../problem';
@@ -14,6 +15,10 @@ export interface Decomposition {
   readonly eigenvalues: Float64Array;
   /** Shares of all variance, one per eigenvalue. */
   readonly shares: Float64Array;
+  /** The mean variance of the min(p, n − 1) dimensions that there can be. */
+  readonly average: number;
+  /** Why there are fewer dimensions than there can be, or null. */
+  readonly cutShort: string | null;
   /** Unit eigenvectors, p × dimensions, turned so that the largest entry of each is positive. */
   readonly coefficients: Matrix;
   /** Rows used × dimensions where gaps were kept, by {@link nipals}; otherwise scores follow from coefficients. */
@@ -22,8 +27,13 @@ export interface Decomposition {
 
 /** Entries within this share of the largest count as tied when a dimension's sign is chosen. */
 const TIE = 1e-9;
-/** Eigenvalues below this, per column, are no matter of printed digits. */
+/** Of correlations, least eigenvalues below minus this, per column, are no matter of printed digits. */
 const NOT_DEFINITE = 5e-4;
+/** Below this beside the largest, an eigenvalue of cross-products has lost digits that the rows themselves keep. */
+const LOST = 1e-6;
+/** Larger tables keep to their cross-products: n p² and p at most. */
+const MOST_WORK = 6e8;
+const MOST_COLUMNS = 300;
 /** Dimensions found one by one where gaps are kept. */
 const MOST_SEQUENTIAL = 20;
 
@@ -48,15 +58,57 @@ export function decompose(
   }
   if (prepared.gaps > 0) return decomposeWithGaps(prepared, kept, host);
   if (prepared.given !== null) return decomposeGiven(prepared, prepared.given, kept, host);
-  const x = weighted(prepared, kept);
-  const n = x.rows;
-  const p = x.columns;
+  const x = weighted(someColumns(prepared.values, kept), prepared.weights);
+  const [rows, p] = [x.rows, x.columns];
   // Centring takes one dimension from the rows.
+  const n = Math.max(rows, Math.ceil(prepared.n ?? rows));
   const most = Math.min(p, prepared.scale === 'none' ? n : n - 1);
-  const { values, vectors } =
-    p <= n ? fromColumns(x, prepared.divisor, host) : fromRows(x, prepared.divisor, host);
+  if (p > rows) return finish(prepared, kept, fromRows(x, prepared.divisor, host), most, false);
+  const eigen = fromColumns(x, prepared.divisor, host);
+  const lost = eigen.values[p - 1]! < LOST * eigen.values[0]!;
+  const refines = lost && rows * p * p <= MOST_WORK && p <= MOST_COLUMNS;
+  if (!refines) return finish(prepared, kept, eigen, most, true);
+  return finish(prepared, kept, fromRowsThemselves(x, prepared, kept, eigen), most, true, 0);
+}
 
-  return finish(prepared, kept, { values, vectors }, most, p <= n);
+/**
+ * Where variances span many orders of magnitude, or measures nearly depend on each other: the rows themselves are
+ * decomposed (Golub and Van Loan 2013), whose digits their cross-products do not hold. Directions without variance are
+ * those of the cross-products, at right angles to the others.
+ */
+function fromRowsThemselves(x: Matrix, prepared: Prepared, kept: readonly number[], eigen: Eigen): Eigen {
+  const digits = Math.max(x.rows, x.columns, 16) * Number.EPSILON;
+  // What a measure far from 0 for its spread is rounded to.
+  const noise = kept.map(j => digits * (1 + Math.abs(prepared.means[j]!) / prepared.sds[j]!));
+  const { rank, values, vectors } = rightSingular(x, noise);
+  const p = x.columns;
+  const all = zeros(p, p);
+  all.values.set(vectors.values);
+  let next = rank;
+  for (let d = p - 1; d >= 0 && next < p; d--) {
+    const target = columnOf(all, next);
+    target.set(columnOf(eigen.vectors, d));
+    if (madeOrthogonal(target, all, next)) next++;
+  }
+  const squares = new Float64Array(p);
+  values.forEach((value, d) => (squares[d] = value * (value / prepared.divisor)));
+  return { values: squares, vectors: all };
+}
+
+/** Takes the first columns of a matrix off a unit vector, twice; false where little of it is left. */
+function madeOrthogonal(vector: Float64Array, matrix: Matrix, columns: number): boolean {
+  for (let pass = 0; pass < 2; pass++) {
+    for (let d = 0; d < columns; d++) {
+      const other = columnOf(matrix, d);
+      let along = 0;
+      for (let j = 0; j < vector.length; j++) along += vector[j]! * other[j]!;
+      for (let j = 0; j < vector.length; j++) vector[j]! -= along * other[j]!;
+    }
+    const length = Math.sqrt(vector.reduce((sum, value) => sum + value * value, 0));
+    if (!(length > 0.1)) return false;
+    for (let j = 0; j < vector.length; j++) vector[j]! /= length;
+  }
+  return true;
 }
 
 function finish(
@@ -65,14 +117,15 @@ function finish(
   { values, vectors }: Eigen,
   most: number,
   everyVector: boolean,
+  floor = Math.max(prepared.rows.length, kept.length) * Number.EPSILON * Math.max(values[0]!, 0),
 ): Decomposition {
   const p = kept.length;
   const eigenvalues = new Float64Array(most);
-  const floor = Math.max(prepared.rows.length, p) * Number.EPSILON * Math.max(values[0]!, 0);
-  for (let d = 0; d < most; d++) eigenvalues[d] = values[d]! > floor ? values[d]! : 0;
+  const found = Math.min(most, values.length);
+  for (let d = 0; d < found; d++) eigenvalues[d] = values[d]! > floor ? values[d]! : 0;
   const total = eigenvalues.reduce((sum, value) => sum + value, 0);
   const coefficients = zeros(p, most);
-  for (let d = 0; d < most; d++) {
+  for (let d = 0; d < found; d++) {
     const vector = columnOf(coefficients, d);
     // Dimensions without variance have no direction of their own on the rows' side.
     if (everyVector || eigenvalues[d]! > 0) vector.set(columnOf(vectors, d));
@@ -82,6 +135,8 @@ function finish(
     measures: kept.map(j => prepared.measures[j]!),
     eigenvalues,
     shares: eigenvalues.map(value => value / total),
+    average: total / most,
+    cutShort: null,
     coefficients,
     scores: null,
   };
@@ -99,55 +154,70 @@ function decomposeGiven(
   kept.forEach((from, a) =>
     kept.forEach((to, b) => (matrix.values[a * p + b] = given.values[from * given.rows + to]!)),
   );
+  refuseIndefinite(matrix, prepared, kept, host);
   const eigen = symmetricEigen(matrix, host);
-  const least = eigen.values[p - 1]!;
-  if (least < -NOT_DEFINITE * p) {
-    throw new Problem(
-      `the matrix is no matrix of ${prepared.scale === 'unit-variance' ? 'correlations' : 'covariances'} of one set of rows: its least eigenvalue is ${least.toPrecision(3)}.`,
-      'Take it anew over the rows that are complete, or set a measure aside.',
-    );
-  }
   const most = prepared.n === null ? p : Math.min(p, prepared.n - 1);
-  return finish(prepared, kept, eigen, most, true);
+  const size = Math.max(eigen.values[0]!, 0);
+  // Nothing smaller can be told from the rounding of printed entries, which adds up as its root.
+  const floor = Math.max(p * Number.EPSILON * size, 1.2 * Math.sqrt(p) * prepared.precision);
+  return finish(prepared, kept, eigen, most, true, floor);
+}
+
+/** @throws Problem when no rows can have given the matrix, judged on unit variance whatever its scale */
+function refuseIndefinite(matrix: Matrix, prepared: Prepared, kept: readonly number[], host: Host): void {
+  const p = matrix.rows;
+  const sd = (j: number) => Math.sqrt(matrix.values[j * p + j]!);
+  const values = matrix.values.map((value, index) => value / (sd(index % p) * sd(Math.floor(index / p))));
+  const { values: eigenvalues, vectors } = symmetricEigen({ ...matrix, values }, host);
+  const least = eigenvalues[p - 1]!;
+  if (!(least < -NOT_DEFINITE * p)) return;
+  const worst = columnOf(vectors, p - 1);
+  const names = kept
+    .map((from, j) => ({ name: prepared.measures[from]!, size: Math.abs(worst[j]!) }))
+    .sort((a, b) => b.size - a.size)
+    .slice(0, 4)
+    .map(({ name }) => `“${name}”`);
+  throw new Problem(
+    `the matrix is not positive definite, so that no one set of rows has these ${prepared.scale === 'unit-variance' ? 'correlations' : 'covariances'}: on unit variance its least eigenvalue is ${least.toPrecision(3)}, most of all by ${names.join(', ')}.`,
+    'Take it anew over the rows that are complete, or set one of these measures aside.',
+  );
 }
 
 /** Of columns with gaps, as many dimensions as are ever looked at. */
 function decomposeWithGaps(prepared: Prepared, kept: readonly number[], host: Host): Decomposition {
   const n = prepared.rows.length;
-  const x = zeros(n, kept.length);
-  kept.forEach((from, to) => columnOf(x, to).set(columnOf(prepared.values, from)));
-  const k = Math.min(kept.length, n - 1, MOST_SEQUENTIAL);
-  const { coefficients, scores, eigenvalues, total } = nipals(x, k, prepared.divisor, prepared.weights, host);
-  for (let d = 0; d < k; d++) {
-    const vector = columnOf(coefficients, d);
-    const before = vector.slice();
-    turnLargestPositive(vector);
-    if (vector.some((value, j) => value !== before[j])) {
-      const score = columnOf(scores, d);
-      for (let i = 0; i < n; i++) score[i] = -score[i]!;
-    }
+  const x = someColumns(prepared.values, kept);
+  const most = Math.min(kept.length, n - 1);
+  const total = kept.reduce((sum, j) => sum + (prepared.sds[j]! / prepared.divisors[j]!) ** 2, 0);
+  const asked = Math.min(most, MOST_SEQUENTIAL);
+  const found = nipals(x, asked, prepared.divisor, total, prepared.weights, host);
+  const share = `${((100 * prepared.gaps) / (n * kept.length)).toPrecision(2)} %`;
+  if (found.found === 0) {
+    throw new Problem(
+      `with ${share} of the entries missing, ${found.why}.`,
+      'Fill gaps or leave out their rows in question 2, or set aside the measures and rows that lack the most.',
+    );
   }
+  // With gaps, neighbours of near variance may come in another order.
+  const order = [...Array(found.found).keys()].sort((a, b) => found.eigenvalues[b]! - found.eigenvalues[a]!);
+  const coefficients = zeros(kept.length, order.length);
+  const scores = zeros(n, order.length);
+  order.forEach((from, d) => {
+    const vector = columnOf(coefficients, d);
+    vector.set(columnOf(found.coefficients, from));
+    const sign = turnLargestPositive(vector);
+    columnOf(scores, d).set(columnOf(found.scores, from).map(value => sign * value));
+  });
+  const eigenvalues = Float64Array.from(order, from => found.eigenvalues[from]!);
   return {
     measures: kept.map(j => prepared.measures[j]!),
     eigenvalues,
     shares: eigenvalues.map(value => value / total),
+    average: total / most,
+    cutShort: found.why === null ? null : `With ${share} of the entries missing, ${found.why}.`,
     coefficients,
     scores,
   };
-}
-
-/** The chosen columns, each row times the root of its weight, so that plain cross-products are the weighted ones. */
-function weighted(prepared: Prepared, kept: readonly number[]): Matrix {
-  const n = prepared.rows.length;
-  const roots = prepared.weights?.map(Math.sqrt) ?? null;
-  const x = zeros(n, kept.length);
-  kept.forEach((from, to) => {
-    const source = columnOf(prepared.values, from);
-    const target = columnOf(x, to);
-    if (roots === null) target.set(source);
-    else for (let i = 0; i < n; i++) target[i] = source[i]! * roots[i]!;
-  });
-  return x;
 }
 
 function fromColumns(x: Matrix, divisor: number, host: Host) {
@@ -180,10 +250,12 @@ function fromRows(x: Matrix, divisor: number, host: Host) {
   return { values, vectors };
 }
 
-/** Turns a vector so that its entry of largest size is positive; among ties the first entry decides. */
-export function turnLargestPositive(vector: Float64Array): void {
+/** Turns a vector so that its entry of largest size is positive, among ties the first; gives the sign it took. */
+export function turnLargestPositive(vector: Float64Array): 1 | -1 {
   let largest = 0;
   for (const value of vector) largest = Math.max(largest, Math.abs(value));
   const leader = vector.find(value => Math.abs(value) >= largest * (1 - TIE))!;
-  if (leader < 0) for (let j = 0; j < vector.length; j++) vector[j] = -vector[j]!;
+  if (!(leader < 0)) return 1;
+  for (let j = 0; j < vector.length; j++) vector[j] = -vector[j]!;
+  return -1;
 }

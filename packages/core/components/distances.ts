@@ -18,15 +18,17 @@ export interface Distances {
   readonly placedT2: Float64Array;
   readonly placedQ: Float64Array;
   readonly placedSquare: Float64Array;
-  /** Beyond these a row is odd; null where no limit can be had. */
+  /** Beyond these a row is odd; null where no limit can be had. T²'s is never above what n rows can reach. */
   readonly t2Limit: number | null;
   readonly qLimit: number | null;
+  /** Whether any of so few rows could lie beyond the limit of T². */
+  readonly t2Reachable: boolean;
 }
 
 /**
  * Hotelling's T² = Σ score² / λ over the kept dimensions and the squared residual Q of every row. Limits: T² from F(k,
- * n − k) (Jackson 1991, 1.7.1), Q from the eigenvalues that are not kept (Jackson and Mudholkar 1979). A rotation
- * changes neither.
+ * n − k) (Jackson 1991, 1.7.1), at most (n − 1)² / n, which is as far as one of n rows can lie; Q from the eigenvalues
+ * that are not kept (Jackson and Mudholkar 1979). A rotation changes neither.
  *
  * @param level share of rows that lie within each limit, were the table normal
  */
@@ -39,9 +41,13 @@ export function distances(
 ): Distances {
   const { scores, placedScores, eigenvalues, coefficients } = components(prepared, decomposition, kept);
   const columns = decomposition.measures.map(name => prepared.measures.indexOf(name));
+  const n = prepared.n!;
+  const nothingLeft = eigenvalues.slice(kept).every(value => value === 0) && prepared.gaps === 0;
   const used = ofRows(prepared.values, scores);
+  if (nothingLeft) used.q.fill(0);
   const placed = ofRows(prepared.placedValues, placedScores);
-  const n = prepared.rows.length;
+  const farthest = ((n - 1) * (n - 1)) / n;
+  const fromF = n > kept ? ((kept * (n - 1)) / (n - kept)) * fQuantile(level, kept, n - kept) : null;
   return {
     level,
     rows: prepared.rows,
@@ -50,12 +56,14 @@ export function distances(
     placedT2: placed.t2,
     placedQ: placed.q,
     placedSquare: placed.square,
-    t2Limit: n > kept ? ((kept * (n - 1)) / (n - kept)) * fQuantile(level, kept, n - kept) : null,
+    t2Limit: fromF === null ? null : Math.min(fromF, farthest),
+    t2Reachable: fromF !== null && fromF < farthest,
     // Where gaps are kept, not all eigenvalues are known.
     qLimit: prepared.gaps > 0 ? null : residualLimit(eigenvalues.slice(kept), level),
   };
 
   function ofRows(values: Matrix, itsScores: Matrix) {
+    const rounding = (8 * Math.max(n, columns.length) * Number.EPSILON) ** 2;
     const t2 = new Float64Array(values.rows);
     const q = new Float64Array(values.rows);
     const square = new Float64Array(values.rows);
@@ -80,6 +88,8 @@ export function distances(
       }
       host.progress((j + 1) / columns.length);
     });
+    // What is left of a row that the dimensions hold wholly is rounding.
+    for (let i = 0; i < q.length; i++) if (q[i]! <= rounding * square[i]!) q[i] = 0;
     return { t2, q, square };
   }
 }
@@ -99,9 +109,11 @@ export function residualLimit(rest: Float64Array, level: number): number | null 
   }
   if (!(second > 0)) return null;
   const h = 1 - (2 * first * third) / (3 * second * second);
-  const c = normalQuantile(level);
-  const inside = (c * Math.sqrt(2 * second * h * h)) / first + 1 + (second * h * (h - 1)) / (first * first);
-  return inside > 0 ? first * Math.exp(Math.log(inside) / h) : null;
+  // (1 + h slope)^(1/h), whose limit for h = 0 is e^slope; the normal deviate takes the sign of h (Jackson 1991, 2.7.1).
+  const slope =
+    (normalQuantile(level) * Math.sqrt(2 * second)) / first + (second * (h - 1)) / (first * first);
+  if (!(1 + h * slope > 0)) return null;
+  return first * Math.exp(Math.abs(h * slope) < 1e-9 ? slope : Math.log1p(h * slope) / h);
 }
 
 /** What one measure adds to a row's distances. */

@@ -1,6 +1,5 @@
 import { columnOf, zeros, type Matrix } from '../algebra/matrix';
 import { quietHost, type Host } from '../host';
-import { Problem } from '../problem';
 
 /** Components found one after the other. */
 export interface SequentialComponents {
@@ -9,27 +8,37 @@ export interface SequentialComponents {
   /** n × k. */
   readonly scores: Matrix;
   readonly eigenvalues: Float64Array;
-  /** Variance of all columns together, each over its own entries. */
-  readonly total: number;
+  /** How many of the k could be found; the others are zero. */
+  readonly found: number;
+  /** Why no more were found, or null. */
+  readonly why: string | null;
 }
 
 const MOST_ITERATIONS = 2000;
 const TOLERANCE = 1e-10;
+/** Of its size a component may still move where it is taken for settled. */
+const SETTLED = 1e-6;
+/** A variance may be above the one before by this share: with gaps, neighbours of near variance change places. */
+const OUT_OF_ORDER = 0.1;
+/** Rows with little left to go by give variances of rounding size, which say nothing. */
+const NEGLIGIBLE = 1e-9;
 
 /**
  * Components of columns with gaps by iterated regressions on what is there, one component after the other, each taken
  * off before the next (NIPALS: H. Wold 1966). Without gaps they are the principal components; with gaps, scores are
- * only nearly uncorrelated.
+ * only nearly uncorrelated. With many gaps scores of rows with little to go by grow beyond all bounds: it ends before a
+ * component that has more variance than there is, or markedly more than the one before, or that does not settle.
  *
  * @param x n × p, centred, NaN where missing; no row or column without entries
  * @param k how many components
+ * @param total variance of all columns together, each over its own entries
  * @param weights a weight per row, or null where all are 1
- * @throws Problem when a component does not settle
  */
 export function nipals(
   x: Matrix,
   k: number,
   divisor: number,
+  total: number,
   weights: Float64Array | null = null,
   host: Host = quietHost,
 ): SequentialComponents {
@@ -38,51 +47,69 @@ export function nipals(
   const coefficients = zeros(p, k);
   const scores = zeros(n, k);
   const eigenvalues = new Float64Array(k);
-  const total = variances(rest, divisor, weights).reduce((sum, variance) => sum + variance, 0);
+  let sum = 0;
   for (let d = 0; d < k; d++) {
     const t = columnOf(scores, d);
     const v = columnOf(coefficients, d);
-    if (!start(rest, t)) break;
-    let moved = Infinity;
-    let iterations = 0;
-    while (moved > TOLERANCE && iterations < MOST_ITERATIONS) {
-      iterations++;
-      regressColumns(rest, t, v, weights);
-      const before = t.slice();
-      regressRows(rest, v, t);
-      let change = 0;
-      let size = 0;
-      for (let i = 0; i < n; i++) {
-        change += (t[i]! - before[i]!) * (t[i]! - before[i]!);
-        size += t[i]! * t[i]!;
-      }
-      moved = size > 0 ? change / size : 0;
-    }
-    if (moved > 1e-6) {
-      throw new Problem(
-        `component ${d + 1} did not settle in ${MOST_ITERATIONS} iterations (the last moved it by ${moved.toPrecision(2)} of its size)`,
-        'Fill gaps in question 2, or keep fewer dimensions.',
-      );
-    }
+    const before = d === 0 ? total : eigenvalues[d - 1]! * (1 + OUT_OF_ORDER);
+    const why = settle(rest, t, v, weights);
     let squares = 0;
     for (let i = 0; i < n; i++) squares += (weights?.[i] ?? 1) * t[i]! * t[i]!;
-    eigenvalues[d] = squares / divisor;
+    const variance = squares / divisor;
+    sum += variance;
+    const wrong = why ?? excess(variance, before, sum, total);
+    if (wrong !== null && !(variance < NEGLIGIBLE * total)) {
+      t.fill(0);
+      v.fill(0);
+      return { coefficients, scores, eigenvalues, found: d, why: `component ${d + 1} ${wrong}` };
+    }
+    eigenvalues[d] = variance;
     for (let j = 0; j < p; j++) {
       const column = columnOf(rest, j);
       for (let i = 0; i < n; i++) column[i]! -= t[i]! * v[j]!;
     }
     host.progress((d + 1) / k);
   }
-  return { coefficients, scores, eigenvalues, total };
+  return { coefficients, scores, eigenvalues, found: k, why: null };
+}
+
+/** Finds one component; says what is wrong where it does not settle. */
+function settle(rest: Matrix, t: Float64Array, v: Float64Array, weights: Float64Array | null): string | null {
+  if (!start(rest, t, weights)) return null;
+  let moved = Infinity;
+  for (let iteration = 0; moved > TOLERANCE && iteration < MOST_ITERATIONS; iteration++) {
+    regressColumns(rest, t, v, weights);
+    const before = t.slice();
+    regressRows(rest, v, t);
+    let change = 0;
+    let size = 0;
+    for (let i = 0; i < t.length; i++) {
+      const w = weights?.[i] ?? 1;
+      change += w * (t[i]! - before[i]!) * (t[i]! - before[i]!);
+      size += w * t[i]! * t[i]!;
+    }
+    moved = size > 0 ? change / size : 0;
+  }
+  if (moved <= SETTLED) return null;
+  return `did not settle in ${MOST_ITERATIONS} iterations (the last moved it by ${moved.toPrecision(2)} of its size)`;
+}
+
+/** What is wrong with a variance beside those before it, or null. */
+function excess(variance: number, before: number, sum: number, total: number): string | null {
+  if (!(variance <= total * (1 + SETTLED))) return 'comes out with more variance than all measures have';
+  if (sum > total * (1 + OUT_OF_ORDER)) return 'brings the variances above that of all measures';
+  return variance > before ? 'comes out with more variance than the one before it' : null;
 }
 
 /** The column that varies most, gaps as 0; false where none varies. */
-function start(x: Matrix, t: Float64Array): boolean {
+function start(x: Matrix, t: Float64Array, weights: Float64Array | null): boolean {
   let best = -1;
-  let most = 1e-20;
+  let most = 0;
   for (let j = 0; j < x.columns; j++) {
     let squares = 0;
-    for (const value of columnOf(x, j)) if (!Number.isNaN(value)) squares += value * value;
+    columnOf(x, j).forEach((value, i) => {
+      if (!Number.isNaN(value)) squares += (weights?.[i] ?? 1) * value * value;
+    });
     if (squares > most) [best, most] = [j, squares];
   }
   if (best < 0) return false;
@@ -123,17 +150,4 @@ function regressRows(x: Matrix, v: Float64Array, t: Float64Array): void {
     }
   }
   for (let i = 0; i < x.rows; i++) t[i] = squares[i]! > 0 ? cross[i]! / squares[i]! : 0;
-}
-
-function variances(x: Matrix, divisor: number, weights: Float64Array | null): Float64Array {
-  return Float64Array.from({ length: x.columns }, (_, j) => {
-    let squares = 0;
-    let absent = 0;
-    columnOf(x, j).forEach((value, i) => {
-      const w = weights?.[i] ?? 1;
-      if (Number.isNaN(value)) absent += w;
-      else squares += w * value * value;
-    });
-    return squares / (divisor - absent);
-  });
 }

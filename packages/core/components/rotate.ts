@@ -1,5 +1,6 @@
 import { columnOf, zeros, type Matrix } from '../algebra/matrix';
 import { product } from '../algebra/product';
+import { quietHost, type Host } from '../host';
 import { promax, scoreTransformation } from '../rotation/promax';
 import { varimax, type Rotated } from '../rotation/varimax';
 import { turnLargestPositive } from './decompose';
@@ -19,6 +20,10 @@ export const NO_ROTATION: Rotation = { method: 'none', power: 4 };
 export interface RotationMade extends Rotation {
   readonly iterations: number;
   readonly converged: boolean;
+  /** Starts of the orthogonal rotation, those that reached the best end, and how many ends there were. */
+  readonly starts: number;
+  readonly reached: number;
+  readonly optima: number;
   /** Φ, correlations of the dimensions; null where they are uncorrelated. */
   readonly phi: Matrix | null;
 }
@@ -29,14 +34,14 @@ export interface RotationMade extends Rotation {
  *
  * @throws Problem when two dimensions fall together
  */
-export function rotate(components: Components, rotation: Rotation): Components {
+export function rotate(components: Components, rotation: Rotation, host: Host = quietHost): Components {
   if (rotation.method === 'none') return components;
-  const turned = varimaxOf(components.loadings);
+  const turned = varimaxOf(components.loadings, host);
   const oblique = rotation.method === 'promax' && components.kept > 1 ? promax(turned, rotation.power) : null;
   const pattern = oblique?.pattern ?? turned.loadings;
   const structure = oblique?.structure ?? turned.loadings;
   const order = bySize(structure);
-  const signs = order.map(d => (turnsOver(columnOf(pattern, d)) ? -1 : 1));
+  const signs = order.map(d => turnLargestPositive(columnOf(pattern, d).slice()));
   const placed = (matrix: Matrix): Matrix => rearranged(matrix, order, signs);
   const loadings = placed(pattern);
   const ofScores = placed(oblique === null ? turned.rotation : scoreTransformation(oblique));
@@ -64,6 +69,9 @@ export function rotate(components: Components, rotation: Rotation): Components {
       ...rotation,
       iterations: turned.iterations,
       converged: turned.converged,
+      starts: turned.starts,
+      reached: turned.reached,
+      optima: turned.optima,
       phi: oblique === null ? null : phiOf(oblique.correlations, order, signs),
     },
   };
@@ -72,10 +80,10 @@ export function rotate(components: Components, rotation: Rotation): Components {
 /** Promax starts where varimax ends. */
 const turnedBefore = new WeakMap<Matrix, Rotated>();
 
-function varimaxOf(loadings: Matrix): Rotated {
+function varimaxOf(loadings: Matrix, host: Host): Rotated {
   const known = turnedBefore.get(loadings);
   if (known !== undefined) return known;
-  const turned = varimax(loadings);
+  const turned = varimax(loadings, host);
   turnedBefore.set(loadings, turned);
   return turned;
 }
@@ -87,12 +95,6 @@ function bySize(structure: Matrix): number[] {
 
 function sumOfSquares(column: Float64Array): number {
   return column.reduce((sum, value) => sum + value * value, 0);
-}
-
-function turnsOver(column: Float64Array): boolean {
-  const turned = column.slice();
-  turnLargestPositive(turned);
-  return turned.some((value, index) => value !== column[index]);
 }
 
 /** Columns in another order, some with their signs changed. */

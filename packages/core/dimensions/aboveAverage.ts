@@ -4,10 +4,10 @@
  * With fewer rows than columns p the variance falls on n − 1 dimensions, and the average is taken over those: over all
  * p it would be passed by nearly every dimension there is.
  *
- * @param eigenvalues min(p, n − 1) of them, descending
+ * @param eigenvalues of them, descending
+ * @param average of the min(p, n − 1) that there can be; of those given where it is left out
  */
-export function aboveAverage(eigenvalues: ArrayLike<number>): number {
-  const average = averageEigenvalue(eigenvalues);
+export function aboveAverage(eigenvalues: ArrayLike<number>, average = averageEigenvalue(eigenvalues)): number {
   // A value equal to the average but for rounding is not above it.
   const bound = average * (1 + 1e-10);
   let count = 0;

@@ -1,8 +1,9 @@
 import { crossProducts } from '../algebra/crossProducts';
-import { columnOf, entry, transpose, zeros, type Matrix } from '../algebra/matrix';
+import { columnOf, entry, someColumns, transpose, weighted, zeros, type Matrix } from '../algebra/matrix';
 import { symmetricEigen, symmetricEigenvalues } from '../algebra/symmetricEigen';
 import { quietHost, stretch, type Host } from '../host';
 import type { Prepared } from '../preparation/prepare';
+import { meanOf } from '../table/moments';
 import { correlationMatrix } from '../suitability/correlationMatrix';
 import { aboveAverage } from './aboveAverage';
 import {
@@ -56,6 +57,8 @@ export interface Retention {
 
 /** Components taken out, at most, in search of the least average partial correlation. */
 const MOST_TAKEN_OUT = 60;
+/** Entries of a table whose rows are repeated as their counts say, at most. */
+const MOST_REPEATED = 2e7;
 
 /** What random data must be like to be held against the measures; null where the number of rows is not known. */
 export function randomWork(
@@ -63,10 +66,26 @@ export function randomWork(
   without: readonly string[],
   { data, seed }: Pick<ParallelSettings, 'data' | 'seed'>,
 ): RandomWork | null {
+  if (prepared.n === null) return null;
   const kept = keptColumns(prepared, without);
   const shuffled = data === 'permuted' && prepared.given === null && prepared.gaps === 0;
-  const table = shuffled ? columnsOf(prepared.values, kept) : null;
-  return prepared.n === null ? null : { n: prepared.n, p: kept.length, table, seed };
+  const table = shuffled ? repeated(someColumns(prepared.values, kept), prepared) : null;
+  return { n: table?.rows ?? Math.round(prepared.n), p: kept.length, table, seed };
+}
+
+/** Rows that counts stand for are repeated, where their numbers can be held. */
+function repeated(x: Matrix, { weights, counts }: Prepared): Matrix {
+  if (weights === null || !counts) return x;
+  const times = weights.map(Math.round);
+  const n = times.reduce((sum, count) => sum + count, 0);
+  if (n * x.columns > MOST_REPEATED || n < 3) return x;
+  const rows = [...times].flatMap((count, i) => Array<number>(count).fill(i));
+  const result = zeros(n, x.columns);
+  for (let j = 0; j < x.columns; j++) {
+    const source = columnOf(x, j);
+    columnOf(result, j).set(rows.map(i => source[i]!));
+  }
+  return result;
 }
 
 const keptColumns = (prepared: Prepared, without: readonly string[]): number[] =>
@@ -89,7 +108,7 @@ export function retention(
   const kept = keptColumns(prepared, without);
   const p = kept.length;
   const n = prepared.n;
-  const table = prepared.given === null && prepared.gaps === 0 ? columnsOf(prepared.values, kept) : null;
+  const table = prepared.given === null && prepared.gaps === 0 ? someColumns(prepared.values, kept) : null;
   const work = randomWork(prepared, without, settings);
   const random =
     work === null
@@ -98,18 +117,20 @@ export function retention(
           rounds ?? randomRounds(work, 0, settings.simulations, stretch(host, 0.2, 0.95)),
           settings.percentile,
         );
-  if (n !== null && n <= p && table !== null && prepared.weights === null) {
-    return ofFewRows(table, settings, random!);
+  const note = (reduced: Float64Array | null) => noteOf(prepared, reduced, settings);
+  if (n !== null && n <= p && table !== null) {
+    return ofFewRows(weighted(centred(table, prepared.weights), prepared.weights), Math.ceil(n), random!, settings, note(null));
   }
   const correlations = part(correlationMatrix(prepared, 'pearson', stretch(host, 0, 0.1)), kept);
   const eigen = symmetricEigen(correlations, stretch(host, 0.1, 0.2));
-  const eigenvalues = eigen.values;
-  const shares = eigenvalues.map(value => value / p);
+  // As many dimensions as the rows allow, as a reduction has them.
+  const eigenvalues = eigen.values.slice(0, n === null ? p : Math.max(1, Math.min(p, Math.ceil(n) - 1)));
+
   const reducedMatrix = reducedCorrelations(correlations);
   const reduced = reducedMatrix === null ? null : symmetricEigenvalues(reducedMatrix);
   const partial = partialAverages(correlations, eigen, MOST_TAKEN_OUT);
   const votes = [
-    ...eigenvalueVotes(eigenvalues, shares, p, random?.components ?? null, settings),
+    ...eigenvalueVotes(eigenvalues, p, random?.components ?? null, settings),
     { rule: 'minimum average partial', of: 'components', count: partial.bySquared, source: 'Velicer 1976' },
     {
       rule: 'minimum average partial, 4th power',
@@ -128,47 +149,59 @@ export function retention(
     random: random?.components ?? null,
     randomReduced: random?.factors ?? null,
     sticks: stickShares(p).map(stick => stick * p),
-    note: noteOf(n, reduced),
+    note: note(reduced),
   };
 }
 
-/** With no more rows than measures: what the products of the rows can tell. */
-function ofFewRows(table: Matrix, settings: RetentionSettings, { components }: ParallelAnalysis): Retention {
-  const { rows: n, columns: p } = table;
-  const scaled = zeros(n, p);
+/** With no more rows than measures: what the products of the rows, centred and weighted, can tell. */
+function ofFewRows(
+  x: Matrix,
+  n: number,
+  { components }: ParallelAnalysis,
+  settings: RetentionSettings,
+  note: string | null,
+): Retention {
+  const { rows, columns: p } = x;
+  const scaled = zeros(rows, p);
   for (let j = 0; j < p; j++) {
-    const column = columnOf(table, j);
+    const column = columnOf(x, j);
     let squares = 0;
-    for (let i = 0; i < n; i++) squares += column[i]! * column[i]!;
+    for (let i = 0; i < rows; i++) squares += column[i]! * column[i]!;
     const length = Math.sqrt(squares);
-    for (let i = 0; i < n; i++) scaled.values[j * n + i] = column[i]! / length;
+    for (let i = 0; i < rows; i++) scaled.values[j * rows + i] = column[i]! / length;
   }
-  const eigenvalues = symmetricEigenvalues(crossProducts(transpose(scaled))).slice(0, n - 1);
+  const eigenvalues = new Float64Array(n - 1);
+  eigenvalues.set(symmetricEigenvalues(crossProducts(transpose(scaled))).slice(0, n - 1));
   return {
-    votes: eigenvalueVotes(
-      eigenvalues,
-      eigenvalues.map(value => value / p),
-      p,
-      components,
-      settings,
-    ),
+    votes: eigenvalueVotes(eigenvalues, p, components, settings),
     eigenvalues,
     reduced: null,
     random: components,
     randomReduced: null,
     sticks: stickShares(p).map(stick => stick * p),
-    note: noteOf(n, null),
+    note,
   };
+}
+
+/** Each column less its weighted mean. */
+function centred(x: Matrix, weights: Float64Array | null): Matrix {
+  const result = zeros(x.rows, x.columns);
+  for (let j = 0; j < x.columns; j++) {
+    const column = columnOf(x, j);
+    const mean = meanOf(column, weights);
+    columnOf(result, j).set(column.map(value => value - mean));
+  }
+  return result;
 }
 
 /** The votes that need no more than eigenvalues. */
 function eigenvalueVotes(
   eigenvalues: Float64Array,
-  shares: Float64Array,
   p: number,
   random: RandomEigenvalues | null,
   settings: RetentionSettings,
 ): Vote[] {
+  const shares = eigenvalues.map(value => value / p);
   const vote = (rule: string, count: number, source: string): Vote => ({
     rule,
     of: 'components',
@@ -179,7 +212,7 @@ function eigenvalueVotes(
     ...(random === null
       ? []
       : parallelVotes(eigenvalues, random, 'components', settings, 'Horn 1965; Glorfeld 1995')),
-    vote('above average', aboveAverage(eigenvalues), 'Kaiser 1960'),
+    vote('above average', aboveAverage(eigenvalues, p / eigenvalues.length), 'Kaiser 1960'),
     vote('broken stick', brokenStick(shares, p), 'MacArthur 1957; Jackson 1993'),
     vote('elbow', elbow(eigenvalues), 'farthest from the chord; Satopää and others 2011'),
     vote(
@@ -197,30 +230,34 @@ function parallelVotes(
   { percentile }: RetentionSettings,
   source: string,
 ): Vote[] {
+  // Common factors have no negative variance: those from the first on that is not above 0 do not count.
+  const counted = of === 'factors' ? eigenvalues.filter((_, d) => eigenvalues[d]! > 0) : eigenvalues;
   return [
     {
       rule: `parallel analysis, ${percentile}th percentile`,
       of,
-      count: aboveRandom(eigenvalues, random.percentile),
+      count: aboveRandom(counted, random.percentile),
       source,
     },
-    { rule: 'parallel analysis, mean', of, count: aboveRandom(eigenvalues, random.mean), source },
+    { rule: 'parallel analysis, mean', of, count: aboveRandom(counted, random.mean), source },
   ];
 }
 
-function noteOf(n: number | null, reduced: Float64Array | null): string | null {
+function noteOf(
+  { n, weights, counts }: Prepared,
+  reduced: Float64Array | null,
+  { data }: RetentionSettings,
+): string | null {
   if (n === null) return 'Parallel analysis needs the number of rows: give it in question 1.';
-  return reduced === null ? 'The correlations are singular: common factors have no vote.' : null;
+  const notes = [
+    ...(reduced === null ? ['The correlations are singular: common factors have no vote.'] : []),
+    ...(data === 'permuted' && weights !== null && !counts ? ['Shuffled columns take no weights.'] : []),
+  ];
+  return notes.length === 0 ? null : notes.join(' ');
 }
 
 function part(matrix: Matrix, kept: readonly number[]): Matrix {
   const result = zeros(kept.length, kept.length);
   kept.forEach((a, i) => kept.forEach((b, j) => (result.values[j * kept.length + i] = entry(matrix, a, b))));
-  return result;
-}
-
-function columnsOf(matrix: Matrix, kept: readonly number[]): Matrix {
-  const result = zeros(matrix.rows, kept.length);
-  kept.forEach((from, to) => columnOf(result, to).set(columnOf(matrix, from)));
   return result;
 }

@@ -1,10 +1,12 @@
 import { quietHost, type Host } from '../host';
 import type { Table } from '../table/table';
-import { sortedOf } from '../table/order';
-import { quantile } from '../table/quantile';
-import { valuesIn } from './missing';
+import type { Weights } from '../table/moments';
+import { ordered } from '../table/order';
+import { quantileOf } from '../table/quantile';
+import { valuesIn, weightAt } from './missing';
+import { rowWeights } from './rowWeights';
 import { fencesAround, nextBeyond } from './outliers';
-import type { PreparationInput } from './prepare';
+import { weightFor, type PreparationInput } from './prepare';
 import { measureOf, type Treated } from './treat';
 
 /** Five numbers of a distribution, and what lies beyond its fences. */
@@ -39,26 +41,39 @@ export type MeasureBoxes = OriginalBox & TreatedBox;
 const FENCE = 1.5;
 const MOST_OUTLIERS = 60;
 
-/** Each measure's distribution as it stands in the table. */
+/** Each measure's distribution as it stands in the table, over all rows or, where rows weigh, over those that do. */
 export function originalBoxes(
   table: Table,
   measures: readonly string[],
+  weighing: Pick<PreparationInput, 'weight' | 'weighting'>,
   host: Host = quietHost,
 ): OriginalBox[] {
-  const all = Uint32Array.from({ length: table.rows }, (_, row) => row);
+  const { rows, weights } = weighedRows(table, weighing);
   return measures.map((measure, j) => {
     host.progress(j / measures.length);
-    return { measure, before: boxOf(valuesIn(measureOf(table, measure), all), all) };
+    return { measure, before: boxOf(valuesIn(measureOf(table, measure), rows), rows, weights) };
   });
 }
 
+/** The rows of a table that weigh, all where there are no weights, and their weights. */
+export function weighedRows(
+  table: Table,
+  weighing: Pick<PreparationInput, 'weight' | 'weighting'>,
+): { readonly rows: Uint32Array; readonly weights: Weights } {
+  const all = Uint32Array.from({ length: table.rows }, (_, row) => row);
+  const weight = weightFor(table, weighing);
+  const rows = weight === null ? all : all.filter(row => weightAt(weight.column, row) > 0);
+  return { rows, weights: rowWeights(weight, rows).weights };
+}
+
 /** Each treated measure's distribution. */
-export function treatedBoxes(treated: Treated, { rowTransform }: PreparationInput): TreatedBox[] {
+export function treatedBoxes(table: Table, treated: Treated, input: PreparationInput): TreatedBox[] {
   const transformed = new Set(treated.transforms.map(fitted => fitted.measure));
+  const { weights } = rowWeights(weightFor(table, input), treated.rows);
   return treated.measures.map((measure, j) => ({
     measure,
-    after: boxOf(treated.columns[j]!, treated.rows),
-    rescaled: rowTransform !== 'none' || transformed.has(measure),
+    after: boxOf(treated.columns[j]!, treated.rows, weights),
+    rescaled: input.rowTransform !== 'none' || transformed.has(measure),
   }));
 }
 
@@ -74,10 +89,11 @@ export function measureBoxes(
   });
 }
 
-/** The box of the entries that are present; `rows` names the row of each. */
-export function boxOf(values: Float64Array, rows: Uint32Array): Box {
-  const sorted = sortedOf(values);
-  const [lowerQuartile, median, upperQuartile] = [0.25, 0.5, 0.75].map(q => quantile(sorted, q)) as [
+/** The box of the entries that are present, weighted; `rows` names the row of each. */
+export function boxOf(values: Float64Array, rows: Uint32Array, weights: Weights = null): Box {
+  const inOrder = ordered(values, weights);
+  const sorted = inOrder.values;
+  const [lowerQuartile, median, upperQuartile] = [0.25, 0.5, 0.75].map(q => quantileOf(inOrder, q)) as [
     number,
     number,
     number,

@@ -2,8 +2,10 @@ import { numberAt, type NumberColumn } from '../table/column';
 import { meets } from '../table/condition';
 import { findRepeats } from '../table/repeats';
 import type { Table } from '../table/table';
-import { gapsByRow } from './missing';
+import { meanOf } from '../table/moments';
+import { gapsByRow, weightAt } from './missing';
 import type { ChangesBuilder } from './changes';
+import type { RowWeight } from './rowWeights';
 import type { Treatment } from './treat';
 
 /** A row that is not used, at which step, and why. */
@@ -21,10 +23,11 @@ export interface ChosenRows {
   readonly leftOut: RowLeftOut[];
 }
 
-/** Averages of the measures by the first row of each group of repeats; notes each entry that they change. */
+/** Weighted averages of the measures by the first row of each group of repeats; notes each entry that they change. */
 export function averagedRepeats(
   table: Table,
   measures: readonly NumberColumn[],
+  weight: RowWeight | null,
   treatment: Treatment,
   changes: ChangesBuilder,
 ): Map<number, Float64Array> {
@@ -32,11 +35,14 @@ export function averagedRepeats(
   if (treatment.repeats !== 'average') return averages;
   for (const group of repeatsInUse(table, treatment)) {
     const first = group[0]!;
+    const weights = weight && group.map(row => weightAt(weight.column, row));
     const values = Float64Array.from(measures, column => {
-      const present = group.map(row => numberAt(column, row)).filter(value => !Number.isNaN(value));
-      const mean = present.reduce((sum, value) => sum + value, 0) / present.length;
+      const mean = meanOf(
+        group.map(row => numberAt(column, row)),
+        weights,
+      );
       const from = numberAt(column, first);
-      if (present.length > 0 && mean !== from) {
+      if (!Number.isNaN(mean) && mean !== from) {
         changes.add('averaged', first, column.name, from, mean);
       }
       return mean;
@@ -50,7 +56,7 @@ export function averagedRepeats(
 export function chooseRows(
   table: Table,
   measures: readonly NumberColumn[],
-  weight: NumberColumn | null,
+  weight: RowWeight | null,
   treatment: Treatment,
   averages: ReadonlyMap<number, Float64Array>,
 ): ChosenRows {
@@ -80,8 +86,8 @@ export function chooseRows(
       leftOut.push({ row, step: 'filter', because: unmet.map(({ column }) => column) });
     } else if (repeated.has(row)) {
       leftOut.push({ row, step: 'repeat', because: treatment.repeatKeys });
-    } else if (weight !== null && !(numberAt(weight, row) > 0)) {
-      leftOut.push({ row, step: 'weight', because: [weight.name] });
+    } else if (weight !== null && weightAt(weight.column, row) === 0) {
+      leftOut.push({ row, step: 'weight', because: [weight.column.name] });
     } else if (lacks.length > 0 && (missing === 'leave-out-rows' || lacks.length === measures.length)) {
       leftOut.push({ row, step: 'missing', because: lacks });
     } else if (byHand?.placed === true || supplementary.some(condition => meets(table, condition, row))) {

@@ -3,6 +3,7 @@ import { seededRandom, type Random } from '../algebra/random';
 import { symmetricEigen } from '../algebra/symmetricEigen';
 import { quietHost, stretch, type Host } from '../host';
 import { Problem } from '../problem';
+import { meanOf, sdOf, squaresAbout, weightOf, type Weights } from '../table/moments';
 
 /** How many dimensions fill gaps: a number, or the one that predicts hidden entries best. */
 export type ImputationDimensions = number | 'cross-validated';
@@ -33,6 +34,7 @@ type Columns = readonly Float64Array[];
  *
  * @param columns p columns over the same n rows, NaN where missing, each with at least two different entries
  * @param scaled whether columns are brought to unit variance, or only centred
+ * @param weights how often each row counts, or null where each does once
  * @throws Problem when there are too few rows or columns for the dimensions, or it does not converge
  */
 export function imputeComponents(
@@ -40,8 +42,9 @@ export function imputeComponents(
   dimensions: ImputationDimensions,
   scaled: boolean,
   host: Host = quietHost,
+  weights: Weights = null,
 ): Imputation {
-  const n = columns[0]!.length;
+  const n = Math.ceil(weightOf(columns[0]!.map(() => 0), weights));
   const most = Math.min(columns.length - 1, n - 2);
   if (dimensions !== 'cross-validated') {
     if (dimensions > most) {
@@ -50,22 +53,28 @@ export function imputeComponents(
         `Choose at most ${Math.max(0, most)}.`,
       );
     }
-    return { dimensions, errors: null, rounds: fill(columns, dimensions, scaled, host) };
+    return { dimensions, errors: null, rounds: fill(columns, dimensions, scaled, host, weights) };
   }
-  const errors = hiddenErrors(columns, Math.min(MOST_TRIED, most), scaled, stretch(host, 0, 0.8));
+  const errors = hiddenErrors(columns, Math.min(MOST_TRIED, most), scaled, stretch(host, 0, 0.8), weights);
   // The fewest that foretell about as well as the best.
   const best = errors.findIndex(error => error <= (1 + ABOUT) * Math.min(...errors));
-  return { dimensions: best, errors, rounds: fill(columns, best, scaled, stretch(host, 0.8, 1)) };
+  return { dimensions: best, errors, rounds: fill(columns, best, scaled, stretch(host, 0.8, 1), weights) };
 }
 
 /** Errors of entries that are hidden and filled, for 0 to `most` dimensions. */
-function hiddenErrors(columns: Columns, most: number, scaled: boolean, host: Host): number[] {
+function hiddenErrors(
+  columns: Columns,
+  most: number,
+  scaled: boolean,
+  host: Host,
+  weights: Weights,
+): number[] {
   const random = seededRandom(SEED);
   const squares = new Float64Array(most + 1);
   let count = 0;
   for (let fold = 0; fold < FOLDS; fold++) {
     const hidden = hide(columns, random);
-    count += hidden.reduce((sum, rows) => sum + rows.length, 0);
+    for (const rows of hidden) for (const i of rows) count += weights === null ? 1 : weights[i]!;
     for (let k = 0; k <= most; k++) {
       const tried = columns.map((values, j) => {
         const copy = values.slice();
@@ -73,14 +82,18 @@ function hiddenErrors(columns: Columns, most: number, scaled: boolean, host: Hos
         return copy;
       });
       try {
-        fill(tried, k, scaled, quietHost);
-      } catch {
+        fill(tried, k, scaled, quietHost, weights);
+      } catch (thrown) {
+        if (!(thrown instanceof Problem)) throw thrown;
         // Too many dimensions for these entries: they do not settle, and are not chosen.
         squares[k] = Infinity;
       }
       hidden.forEach((rows, j) => {
-        const sd = sdOf(columns[j]!);
-        for (const i of rows) squares[k]! += square((tried[j]![i]! - columns[j]![i]!) / sd);
+        const sd = sdOf(columns[j]!, weights);
+        for (const i of rows) {
+          const w = weights === null ? 1 : weights[i]!;
+          squares[k]! += w * square((tried[j]![i]! - columns[j]![i]!) / sd);
+        }
       });
       host.progress((fold * (most + 1) + k + 1) / (FOLDS * (most + 1)));
     }
@@ -108,10 +121,10 @@ function hide(columns: Columns, random: Random): number[][] {
 }
 
 /** Fills the gaps; returns the rounds it took. */
-function fill(columns: Columns, k: number, scaled: boolean, host: Host): number {
+function fill(columns: Columns, k: number, scaled: boolean, host: Host, weights: Weights): number {
   const gaps = columns.map(values => [...values.keys()].filter(i => Number.isNaN(values[i]!)));
   columns.forEach((values, j) => {
-    const mean = meanOf(values);
+    const mean = meanOf(values, weights);
     for (const i of gaps[j]!) values[i] = mean;
   });
   if (k === 0 || gaps.every(rows => rows.length === 0)) return 0;
@@ -119,19 +132,22 @@ function fill(columns: Columns, k: number, scaled: boolean, host: Host): number 
   const n = columns[0]!.length;
   let basis = startBasis(p, k);
   let last = Infinity;
+  const divisor = weightOf(columns[0]!, weights) - 1;
   for (let round = 1; round <= MOST_ROUNDS; round++) {
-    const means = columns.map(meanOf);
-    const sds = columns.map((values, j) => (scaled ? sdAround(values, means[j]!) || 1 : 1));
+    const means = columns.map(values => meanOf(values, weights));
+    const sds = columns.map((values, j) =>
+      scaled ? Math.sqrt(squaresAbout(values, means[j]!, weights) / divisor) || 1 : 1,
+    );
     const z = columns.map((values, j) => values.map(value => (value - means[j]!) / sds[j]!));
     const turns = round === 1 ? 30 : 2;
     let scores: Float64Array[] = [];
     for (let turn = 0; turn < turns; turn++) {
       scores = basis.map(v => scoresOf(z, v, n));
-      basis = orthonormal(scores.map(score => Float64Array.from(z, values => dot(values, score))));
+      basis = orthonormal(scores.map(score => Float64Array.from(z, values => dot(values, score, weights))));
     }
-    const { vectors, variances } = principal(z, basis, n);
+    const { vectors, variances } = principal(z, basis, n, divisor, weights);
     basis = vectors;
-    const total = z.reduce((sum, values) => sum + dot(values, values), 0) / (n - 1);
+    const total = z.reduce((sum, values) => sum + dot(values, values, weights), 0) / divisor;
     const kept = variances.reduce((sum, variance) => sum + variance, 0);
     const noise = Math.max(0, (total - kept) / Math.max(1, p - k));
     const shrink = variances.map(variance => (variance > 0 ? Math.max(0, (variance - noise) / variance) : 0));
@@ -142,8 +158,9 @@ function fill(columns: Columns, k: number, scaled: boolean, host: Host): number 
       for (const i of rows) {
         let value = 0;
         for (let d = 0; d < k; d++) value += shrink[d]! * scores[d]![i]! * basis[d]![j]!;
-        moved += square(value - z[j]![i]!);
-        size += value * value;
+        const w = weights === null ? 1 : weights[i]!;
+        moved += w * square(value - z[j]![i]!);
+        size += w * value * value;
         columns[j]![i] = means[j]! + value * sds[j]!;
       }
     });
@@ -158,11 +175,19 @@ function fill(columns: Columns, k: number, scaled: boolean, host: Host): number 
 }
 
 /** Orthonormal vectors within the span of `basis` along which z varies most, with the variances (Rayleigh–Ritz). */
-function principal(z: Columns, basis: readonly Float64Array[], n: number) {
+function principal(
+  z: Columns,
+  basis: readonly Float64Array[],
+  n: number,
+  divisor: number,
+  weights: Weights,
+) {
   const k = basis.length;
   const scores = basis.map(v => scoresOf(z, v, n));
   const cross = zeros(k, k);
-  scores.forEach((a, d) => scores.forEach((b, e) => (cross.values[d * k + e] = dot(a, b) / (n - 1))));
+  scores.forEach((a, d) =>
+    scores.forEach((b, e) => (cross.values[d * k + e] = dot(a, b, weights) / divisor)),
+  );
   const turn = symmetricEigen(cross);
   const vectors = scores.map((_, d) => {
     const v = new Float64Array(basis[0]!.length);
@@ -209,34 +234,10 @@ function scoresOf(z: Columns, v: Float64Array, n: number): Float64Array {
   return scores;
 }
 
-function dot(a: Float64Array, b: Float64Array): number {
+function dot(a: Float64Array, b: Float64Array, weights: Weights = null): number {
   let sum = 0;
-  for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!;
+  for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]! * (weights === null ? 1 : weights[i]!);
   return sum;
 }
 
 const square = (value: number): number => value * value;
-
-function meanOf(values: Float64Array): number {
-  let sum = 0;
-  let count = 0;
-  for (const value of values) {
-    if (Number.isNaN(value)) continue;
-    sum += value;
-    count++;
-  }
-  return sum / count;
-}
-
-const sdOf = (values: Float64Array): number => sdAround(values, meanOf(values));
-
-function sdAround(values: Float64Array, mean: number): number {
-  let squares = 0;
-  let count = 0;
-  for (const value of values) {
-    if (Number.isNaN(value)) continue;
-    squares += (value - mean) * (value - mean);
-    count++;
-  }
-  return Math.sqrt(squares / (count - 1));
-}

@@ -1,7 +1,8 @@
 import { Problem } from '../problem';
-import { isMissing, type NumberColumn } from '../table/column';
-import { sortedOf } from '../table/order';
-import { quantile } from '../table/quantile';
+import { isMissing, numberAt, type NumberColumn } from '../table/column';
+import { meanOf, type Weights } from '../table/moments';
+import { ordered } from '../table/order';
+import { quantileOf } from '../table/quantile';
 
 export const MISSING_RULES = ['leave-out-rows', 'mean', 'median', 'components', 'keep'] as const;
 /** What is done about missing entries: their rows are left out, they are filled, or kept for methods that take them. */
@@ -20,14 +21,30 @@ export function valuesIn(column: NumberColumn, rows: Uint32Array): Float64Array 
   return result;
 }
 
-/** Which of the columns have a larger share of missing entries than allowed, over all rows of the table. */
-export function tooGappy(columns: readonly NumberColumn[], rows: number, most: number): NumberColumn[] {
+/**
+ * Which of the columns have a larger share of missing entries than allowed, over all rows of the table or, where rows
+ * weigh, over those that do.
+ */
+export function tooGappy(
+  columns: readonly NumberColumn[],
+  rows: number,
+  most: number,
+  weight: NumberColumn | null = null,
+): NumberColumn[] {
+  const weights = weight === null ? null : Float64Array.from({ length: rows }, (_, row) => weightAt(weight, row));
+  const all = weights === null ? rows : weights.reduce((sum, w) => sum + w, 0);
   return columns.filter(({ missing }) => {
     if (missing === null) return false;
-    let count = 0;
-    for (const mark of missing) count += mark;
-    return count > most * rows && count < rows;
+    let gaps = 0;
+    missing.forEach((mark, row) => (gaps += mark * (weights === null ? 1 : weights[row]!)));
+    return gaps > most * all && gaps < all;
   });
+}
+
+/** A row's weight, 0 where it has none that counts. */
+export function weightAt(weight: NumberColumn, row: number): number {
+  const value = numberAt(weight, row);
+  return value > 0 ? value : 0;
 }
 
 /** For each row of the table that lacks something, the names of what it lacks. */
@@ -42,21 +59,21 @@ export function gapsByRow(columns: readonly NumberColumn[], rows: number): Map<n
 }
 
 /**
- * What missing entries (NaN) of a column are filled with.
+ * What missing entries (NaN) of a column are filled with: the weighted mean or median of the others.
  *
  * @throws Problem when the column has no entry to go by
  */
-export function filling(values: Float64Array, rule: 'mean' | 'median', name: string): number {
-  const present = values.filter(value => !Number.isNaN(value));
-  if (present.length === 0) {
-    throw new Problem(
-      'every entry is missing in the rows used',
-      'Set the column aside in Table.',
-      `column “${name}”`,
-    );
-  }
-  if (rule === 'median') return quantile(sortedOf(present), 0.5);
-  // Measured from the first value, so that a large common offset costs no digits.
-  const origin = present[0]!;
-  return origin + present.reduce((sum, value) => sum + (value - origin), 0) / present.length;
+export function filling(
+  values: Float64Array,
+  rule: 'mean' | 'median',
+  name: string,
+  weights: Weights = null,
+): number {
+  const fill = rule === 'mean' ? meanOf(values, weights) : quantileOf(ordered(values, weights), 0.5);
+  if (!Number.isNaN(fill)) return fill;
+  throw new Problem(
+    'every entry is missing in the rows used',
+    'Set the column aside in Table.',
+    `column “${name}”`,
+  );
 }

@@ -1,5 +1,6 @@
-import { sortedOf } from '../table/order';
-import { quantile } from '../table/quantile';
+import type { Weights } from '../table/moments';
+import { ordered } from '../table/order';
+import { quantileOf } from '../table/quantile';
 
 export const OUTLIER_RULES = ['none', 'fences', 'leave-out-rows', 'robust-z'] as const;
 /**
@@ -15,9 +16,9 @@ export interface Fences {
 }
 
 /** Fences at `factor` interquartile ranges beyond the quartiles; null where half the entries or more are equal. */
-export function quartileFences(values: Float64Array, factor: number): Fences | null {
-  const sorted = sortedOf(values);
-  return fencesAround(quantile(sorted, 0.25), quantile(sorted, 0.75), factor);
+export function quartileFences(values: Float64Array, factor: number, weights: Weights = null): Fences | null {
+  const sorted = ordered(values, weights);
+  return fencesAround(quantileOf(sorted, 0.25), quantileOf(sorted, 0.75), factor);
 }
 
 /** Fences at `factor` interquartile ranges beyond given quartiles; null where these are equal. */
@@ -30,18 +31,30 @@ export function fencesAround(low: number, high: number, factor: number): Fences 
 const NORMAL_QUARTILE = 0.6744897501960817;
 
 /** Limits where |0.6745 (x − median) / MAD| reaches `most`; null where half the entries or more are equal. */
-export function robustLimits(values: Float64Array, most: number): Fences | null {
-  const spread = medianDeviation(values);
+export function robustLimits(values: Float64Array, most: number, weights: Weights = null): Fences | null {
+  const spread = medianDeviation(values, weights);
   if (spread === null) return null;
   const reach = (most * spread.mad) / NORMAL_QUARTILE;
   return { low: spread.median - reach, high: spread.median + reach };
 }
 
 /** The median and the median absolute deviation from it; null where that deviation is 0. */
-export function medianDeviation(values: Float64Array): { median: number; mad: number } | null {
-  const sorted = sortedOf(values);
-  const median = quantile(sorted, 0.5);
-  const mad = middleDeviation(sorted, median);
+export function medianDeviation(
+  values: Float64Array,
+  weights: Weights = null,
+): { median: number; mad: number } | null {
+  const sorted = ordered(values, weights);
+  const median = quantileOf(sorted, 0.5);
+  const mad =
+    weights === null
+      ? middleDeviation(sorted.values, median)
+      : quantileOf(
+          ordered(
+            values.map(value => Math.abs(value - median)),
+            weights,
+          ),
+          0.5,
+        );
   return mad > 0 ? { median, mad } : null;
 }
 
@@ -76,8 +89,8 @@ export function nextBeyond(values: Float64Array, { low, high }: Fences, from: nu
 }
 
 /** The robust standard deviation 1.4826 MAD; null where half the entries or more are equal. */
-export function robustSd(values: Float64Array): number | null {
-  const spread = medianDeviation(values);
+export function robustSd(values: Float64Array, weights: Weights = null): number | null {
+  const spread = medianDeviation(values, weights);
   return spread === null ? null : spread.mad / NORMAL_QUARTILE;
 }
 

@@ -1,11 +1,21 @@
 import { zeros, columnOf, type Matrix } from '../algebra/matrix';
 import { quietHost, stretch, type Host } from '../host';
 import { Problem } from '../problem';
-import { missingCount, numberAt, type NumberColumn } from '../table/column';
+import { missingCount } from '../table/column';
+import { meanOf, squaresAbout, type Weights } from '../table/moments';
 import type { Table } from '../table/table';
+import { valuesIn } from './missing';
 import { robustSd } from './outliers';
 import { prepareMatrix } from './prepareMatrix';
-import { measureOf, treat, type MeasureSetAside, type Treated, type Treatment } from './treat';
+import { divisorOver, rowWeights, type RowWeight, type Weighting } from './rowWeights';
+import {
+  measureOf,
+  treat,
+  type MeasureSetAside,
+  type Treated,
+  type Treatment,
+  type TreatmentWay,
+} from './treat';
 
 export const SCALES = ['unit-variance', 'centre', 'range', 'robust', 'none'] as const;
 /**
@@ -24,25 +34,18 @@ export const PLAIN_PREPARATION = {
   repeatKeys: [],
   missing: 'leave-out-rows',
   imputation: 2,
-  reversed: {},
+  reversed: [],
   gapsAllowed: 1,
   outliers: 'none',
   reach: 1.5,
   unfenced: [],
   rowTransform: 'none',
   transform: 'none',
-  transforms: {},
+  transforms: [],
   scale: 'unit-variance',
   weighting: 'proportional',
   cases: null,
 } satisfies Omit<PreparationInput, 'measures' | 'weight'>;
-
-export const WEIGHTINGS = ['proportional', 'counts'] as const;
-/**
- * What row weights are: real weights, rescaled to sum to n (divisor n − 1), or counts of how often a row stands for
- * itself (divisor Σw − 1, the same as repeating rows).
- */
-export type Weighting = (typeof WEIGHTINGS)[number];
 
 export interface PreparationInput extends Treatment {
   /** Names of columns of numbers. */
@@ -59,7 +62,10 @@ export interface PreparationInput extends Treatment {
 export interface Account extends Omit<Treated, 'columns' | 'placed'> {
   /** Rows that are placed, not used. */
   readonly placedRows: Uint32Array;
-  /** Rows behind the figures: those used, or those that a given matrix was made from; null where not known. */
+  /**
+   * Rows that the figures stand on: those used, or Σw where weights are counts, or those that a given matrix was made
+   * from; null where that is not known.
+   */
   readonly n: number | null;
   readonly scale: Scale;
   /** Weighted means and standard deviations of the treated measures over the rows used; 0, and about 0, where nothing is scaled. */
@@ -72,6 +78,8 @@ export interface Account extends Omit<Treated, 'columns' | 'placed'> {
   readonly originalSds: Float64Array;
   /** A weight per row used, or null where all are 1. Real weights sum to n. */
   readonly weights: Float64Array | null;
+  /** Whether the weights are counts. */
+  readonly counts: boolean;
   /** What cross-products are divided by: n − 1, or Σw − 1 for counts. */
   readonly divisor: number;
 }
@@ -85,6 +93,8 @@ export interface Prepared extends Account {
   readonly gaps: number;
   /** Covariances of the scaled measures, where the table gives them in place of rows. */
   readonly given: Matrix | null;
+  /** How far an entry of these may be off, for the digits it is given with; 0 where there are rows. */
+  readonly precision: number;
 }
 
 /**
@@ -102,35 +112,19 @@ export function prepare(
 ): Prepared {
   if (table.matrix !== null) return prepareMatrix(table, table.matrix, input);
   if (input.measures.length < 2) throw tooFewMeasures(input.measures.length, []);
-  const weight = input.weight === null ? null : measureOf(table, input.weight);
   treated ??= treatFor(table, input, stretch(host, 0, 0.6));
   const { rows } = treated;
   if (rows.length < 2) throw tooFewRows(table, treated);
-  const { weights, divisor } = rowWeights(weight, rows, input.weighting);
+  const { weights, n } = rowWeights(weightFor(table, input), rows);
+  const counts = input.weight !== null && input.weighting === 'counts';
 
   const constant: MeasureSetAside[] = [];
-  const kept: {
-    name: string;
-    /** Its place among the treated measures. */
-    from: number;
-    mean: number;
-    origin: number;
-    shift: number;
-    sd: number;
-    by: number;
-    original: Moments;
-  }[] = [];
+  const kept: MeasureScale[] = [];
   treated.measures.forEach((name, j) => {
     host.progress(0.6 + (0.4 * j) / treated.measures.length);
-    const values = treated.columns[j]!;
-    const moments = momentsOf(values, weights, divisor);
-    if (moments === null) {
-      constant.push({ name, because: 'constant' });
-      return;
-    }
-    const by = divisorOf(values, moments.sd, input.scale);
-    const about = input.scale === 'none' ? aboutZero(values, weights, divisor) : moments;
-    kept.push({ name, from: j, ...about, by, original: originalMoments(measureOf(table, name), rows) });
+    const found = scaleOf(name, j, treated.columns[j]!, weights, counts, input.scale);
+    if (found === null) constant.push({ name, because: 'constant' });
+    else kept.push(found);
   });
   const measuresSetAside = [...treated.measuresSetAside, ...constant];
   if (kept.length < 2) throw tooFewMeasures(kept.length, measuresSetAside);
@@ -142,34 +136,79 @@ export function prepare(
     scaleInto(columnOf(values, j), columns[measure.from]!, measure);
     scaleInto(columnOf(placedValues, j), placed.columns[measure.from]!, measure);
   });
+  const originals = kept.map(({ name }) => {
+    const original = valuesIn(measureOf(table, name), rows);
+    const mean = meanOf(original, weights);
+    return { mean, sd: sdAbout(original, mean, weights, counts) };
+  });
   return {
     ...account,
     placedRows: placed.rows,
-    n: rows.length,
+    n,
     measures: kept.map(({ name }) => name),
     measuresSetAside,
     scale: input.scale,
     means: Float64Array.from(kept, ({ mean }) => mean),
     sds: Float64Array.from(kept, ({ sd }) => sd),
     divisors: Float64Array.from(kept, ({ by }) => by),
-    originalMeans: Float64Array.from(kept, ({ original }) => original.mean),
-    originalSds: Float64Array.from(kept, ({ original }) => original.sd),
+    originalMeans: Float64Array.from(originals, ({ mean }) => mean),
+    originalSds: Float64Array.from(originals, ({ sd }) => sd),
     weights,
-    divisor,
+    counts,
+    divisor: n - 1,
     values,
     placedValues,
     gaps: nanCount(values.values),
     given: null,
+    precision: 0,
   };
 }
 
-/** From the first value, as the mean was found: a large common offset costs no digits. */
-function scaleInto(
-  target: Float64Array,
+/** How a treated measure is centred and scaled. */
+interface MeasureScale {
+  readonly name: string;
+  /** Its place among the treated measures. */
+  readonly from: number;
+  readonly mean: number;
+  /** What is left of the mean beyond the digits of {@link mean}. */
+  readonly shift: number;
+  readonly sd: number;
+  readonly by: number;
+}
+
+/** Null for a measure that does not vary. @throws Problem where its spread is beyond double precision */
+function scaleOf(
+  name: string,
+  from: number,
   values: Float64Array,
-  { origin, shift, by }: { readonly origin: number; readonly shift: number; readonly by: number },
-): void {
-  for (let i = 0; i < values.length; i++) target[i] = (values[i]! - origin - shift) / by;
+  weights: Weights,
+  counts: boolean,
+  scale: Scale,
+): MeasureScale | null {
+  const first = values.find(value => !Number.isNaN(value));
+  if (values.every(value => value === first || Number.isNaN(value))) return null;
+  const mean = scale === 'none' ? 0 : meanOf(values, weights);
+  const shift = scale === 'none' ? 0 : meanOf(values.map(value => value - mean), weights);
+  const sd = sdAbout(values, mean, weights, counts, shift);
+  if (!Number.isFinite(sd) || sd === 0) {
+    throw new Problem(
+      'its values are too large or too close together for double precision.',
+      'Change its unit, or set it aside.',
+      `column “${name}”`,
+    );
+  }
+  return { name, from, mean, shift, sd, by: divisorOf(values, weights, sd, scale) };
+}
+
+/** The root mean square of the numbers that are there about `about` and `shift` together. */
+function sdAbout(values: Float64Array, about: number, weights: Weights, counts: boolean, shift = 0): number {
+  const deviations = values.map(value => value - about);
+  return Math.sqrt(squaresAbout(deviations, shift, weights) / divisorOver(values, weights, counts));
+}
+
+/** In two steps, as the mean was found: a large common offset costs no digits. */
+function scaleInto(target: Float64Array, values: Float64Array, { mean, shift, by }: MeasureScale): void {
+  for (let i = 0; i < values.length; i++) target[i] = (values[i]! - mean - shift) / by;
 }
 
 function nanCount(values: Float64Array): number {
@@ -179,87 +218,25 @@ function nanCount(values: Float64Array): number {
 }
 
 /** The treatment that a preparation asks for. */
-export function treatFor(table: Table, input: PreparationInput, host: Host = quietHost): Treated {
-  const weight = input.weight === null ? null : measureOf(table, input.weight);
-  return treat(table, input.measures, weight, input, host, !['centre', 'none'].includes(input.scale));
+export function treatFor(
+  table: Table,
+  input: PreparationInput,
+  host: Host = quietHost,
+  way: TreatmentWay = {},
+): Treated {
+  const scaled = !['centre', 'none'].includes(input.scale);
+  return treat(table, input.measures, weightFor(table, input), input, host, { scaled, ...way });
 }
 
-function rowWeights(weight: NumberColumn | null, rows: Uint32Array, weighting: Weighting) {
-  const n = rows.length;
-  if (weight === null) return { weights: null, divisor: n - 1 };
-  const weights = Float64Array.from(rows, row => numberAt(weight, row));
-  const sum = weights.reduce((total, w) => total + w, 0);
-  if (weighting === 'counts') {
-    if (sum <= 1) {
-      throw new Problem(
-        'the counts sum to 1 or less',
-        'Take the weights as proportions, or choose another column.',
-        `weights “${weight.name}”`,
-      );
-    }
-    return { weights, divisor: sum - 1 };
-  }
-  return { weights: weights.map(w => (w * n) / sum), divisor: n - 1 };
+/** The weights that a preparation asks for, or null. */
+export function weightFor(
+  table: Table,
+  { weight, weighting }: Pick<PreparationInput, 'weight' | 'weighting'>,
+): RowWeight | null {
+  return weight === null ? null : { column: measureOf(table, weight), weighting };
 }
 
-interface Moments {
-  readonly mean: number;
-  readonly sd: number;
-}
-
-/**
- * The weighted mean, as a first value and a shift from it so that a large common offset costs no digits, and the
- * standard deviation; null for a measure that does not vary.
- */
-function momentsOf(values: Float64Array, weights: Float64Array | null, divisor: number) {
-  const n = values.length;
-  const origin = values.find(value => !Number.isNaN(value))!;
-  let varies = false;
-  let total = 0;
-  let sum = 0;
-  let absent = 0;
-  for (let i = 0; i < n; i++) {
-    const w = weights === null ? 1 : weights[i]!;
-    if (Number.isNaN(values[i]!)) {
-      absent += w;
-      continue;
-    }
-    if (values[i] !== origin) varies = true;
-    total += w;
-    sum += w * (values[i]! - origin);
-  }
-  if (!varies) return null;
-  const shift = sum / total;
-  let squares = 0;
-  for (let i = 0; i < n; i++) {
-    if (Number.isNaN(values[i]!)) continue;
-    const deviation = values[i]! - origin - shift;
-    squares += (weights === null ? 1 : weights[i]!) * deviation * deviation;
-  }
-  const sd = Math.sqrt(squares / (divisor - absent));
-  if (!Number.isFinite(sd) || sd === 0) {
-    throw new Problem(
-      'its values are too large or too close together for double precision',
-      'Change its unit, or set it aside.',
-      'a measure',
-    );
-  }
-  return { mean: origin + shift, origin, shift, sd };
-}
-
-/** As {@link momentsOf}, about zero in place of the mean. */
-function aboutZero(values: Float64Array, weights: Float64Array | null, divisor: number) {
-  let squares = 0;
-  let absent = 0;
-  values.forEach((value, i) => {
-    const w = weights?.[i] ?? 1;
-    if (Number.isNaN(value)) absent += w;
-    else squares += w * value * value;
-  });
-  return { mean: 0, origin: 0, shift: 0, sd: Math.sqrt(squares / (divisor - absent)) };
-}
-
-function divisorOf(values: Float64Array, sd: number, scale: Scale): number {
+function divisorOf(values: Float64Array, weights: Weights, sd: number, scale: Scale): number {
   switch (scale) {
     case 'unit-variance':
       return sd;
@@ -273,28 +250,8 @@ function divisorOf(values: Float64Array, sd: number, scale: Scale): number {
       );
     case 'robust':
       // Half the entries or more are equal: there is no robust spread, and the standard deviation serves.
-      return robustSd(values) ?? sd;
+      return robustSd(values, weights) ?? sd;
   }
-}
-
-function originalMoments({ values, missing }: NumberColumn, rows: Uint32Array): Moments {
-  const present = (row: number) => missing === null || missing[row] === 0;
-  const origin = values[rows.find(present) ?? 0]!;
-  let n = 0;
-  let sum = 0;
-  for (let i = 0; i < rows.length; i++) {
-    if (!present(rows[i]!)) continue;
-    n++;
-    sum += values[rows[i]!]! - origin;
-  }
-  const shift = sum / n;
-  let squares = 0;
-  for (let i = 0; i < rows.length; i++) {
-    if (!present(rows[i]!)) continue;
-    const deviation = values[rows[i]!]! - origin - shift;
-    squares += deviation * deviation;
-  }
-  return { mean: origin + shift, sd: Math.sqrt(squares / (n - 1)) };
 }
 
 function tooFewMeasures(count: number, setAside: readonly MeasureSetAside[]): Problem {

@@ -1,6 +1,6 @@
 import { zeros } from '../algebra/matrix';
 import { Problem } from '../problem';
-import { numberAt } from '../table/column';
+import { numberAt, type NumberColumn } from '../table/column';
 import type { RelationMatrix, Table } from '../table/table';
 import { changesBuilder } from './changes';
 import type { PreparationInput, Prepared } from './prepare';
@@ -59,10 +59,30 @@ export function prepareMatrix(table: Table, matrix: RelationMatrix, input: Prepa
     originalMeans: new Float64Array(p),
     originalSds: sds,
     weights: null,
+    counts: false,
     divisor: cases === null ? NaN : cases - 1,
     values: zeros(0, p),
     placedValues: zeros(0, p),
     gaps: 0,
     given,
+    precision: precisionOf(columns, sds, scale === 'unit-variance'),
   };
+}
+
+/** Matrices are seldom printed with fewer decimals: others are taken at their word. */
+const FEWEST_DECIMALS = 3;
+const MOST_DECIMALS = 12;
+
+/** Half a unit of the last digit that any entry is given with, in the unit of what is decomposed. */
+function precisionOf(columns: readonly NumberColumn[], sds: Float64Array, scales: boolean): number {
+  let decimals = FEWEST_DECIMALS;
+  for (const { values } of columns) {
+    for (const value of values) {
+      if (decimals >= MOST_DECIMALS) return 0;
+      const [, fraction = '', power = '0'] = /\.?(\d*)(?:e(.*))?$/.exec(String(value).replace(/^-?\d+/, '')) ?? [];
+      decimals = Math.max(decimals, fraction.length - Number(power));
+    }
+  }
+  const least = sds.reduce((a, b) => Math.min(a, b), Infinity);
+  return (0.5 / 10 ** decimals) / (scales ? least * least : 1);
 }

@@ -30,14 +30,14 @@ describe('reversing', () => {
       table,
       ['a', 'b'],
       null,
-      input(['a', 'b'], { reversed: { a: { least: 1, most: 7 } } }),
+      input(['a', 'b'], { reversed: [{ measure: 'a', ends: { least: 1, most: 7 } }] }),
     );
     expect([...treated.columns[0]!]).toEqual([7, 5, 1]);
     expect([...treated.columns[1]!]).toEqual([7, 2, 4]);
     expect(treated.reversals).toEqual([{ measure: 'a', least: 1, most: 7 }]);
   });
   test('without a scale, between the least and the largest entry', () => {
-    const treated = treat(table, ['b'], null, input(['b'], { reversed: { b: null } }));
+    const treated = treat(table, ['b'], null, input(['b'], { reversed: [{ measure: 'b', ends: null }] }));
     expect([...treated.columns[0]!]).toEqual([2, 7, 5]);
   });
   test('twice is what was there', () => {
@@ -47,13 +47,13 @@ describe('reversing', () => {
           tableOf([values]),
           ['x0'],
           null,
-          input(['x0'], { reversed: { x0: { least: 1, most: 9 } } }),
+          input(['x0'], { reversed: [{ measure: 'x0', ends: { least: 1, most: 9 } }] }),
         );
         const again = treat(
           tableOf([[...once.columns[0]!]]),
           ['x0'],
           null,
-          input(['x0'], { reversed: { x0: { least: 1, most: 9 } } }),
+          input(['x0'], { reversed: [{ measure: 'x0', ends: { least: 1, most: 9 } }] }),
         );
         expect([...again.columns[0]!]).toEqual(values);
       }),
@@ -67,7 +67,7 @@ describe('reversing', () => {
     ]);
     const names = ['x0', 'x1', 'x2'];
     const plain = prepare(made, input(names));
-    const turned = prepare(made, input(names, { reversed: { x1: null } }));
+    const turned = prepare(made, input(names, { reversed: [{ measure: 'x1', ends: null }] }));
     columnOf(turned.values, 1).forEach((value, i) =>
       expect(value).toBeCloseTo(-columnOf(plain.values, 1)[i]!, 12),
     );

@@ -1,3 +1,4 @@
+import type { Weights } from '../table/moments';
 import { shapeOf } from '../table/shape';
 import { transformColumn, type ColumnTransform } from './transform';
 
@@ -16,8 +17,8 @@ const SKEWED = 1;
  * The plainest transform that brings a skewed measure's skewness down to at most half: a root, then a logarithm (of
  * 1 + x where there are zeros), then a fitted power; null where none is needed or none helps.
  */
-export function suggestTransform(values: Float64Array): Suggestion | null {
-  const { skewness } = shapeOf(values);
+export function suggestTransform(values: Float64Array, weights: Weights = null): Suggestion | null {
+  const { skewness } = shapeOf(values, weights);
   if (values.length < 8 || !(Math.abs(skewness) > SKEWED)) return null;
   const least = values.reduce((a, b) => Math.min(a, b), Infinity);
   const candidates: ColumnTransform[] = [];
@@ -29,7 +30,7 @@ export function suggestTransform(values: Float64Array): Suggestion | null {
   const tried = candidates.map(transform => ({
     transform,
     skewness,
-    after: shapeOf(transformColumn(values, transform, placed).values).skewness,
+    after: shapeOf(transformColumn(values, transform, placed, weights).values, weights).skewness,
   }));
   const good = tried.find(({ after }) => Math.abs(after) <= SKEWED / 2);
   if (good !== undefined) return good;

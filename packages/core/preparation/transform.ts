@@ -1,5 +1,6 @@
 import { normalQuantile } from '../algebra/normalQuantile';
 import { Problem } from '../problem';
+import { weightOf, type Weights } from '../table/moments';
 import { orderOf } from '../table/order';
 import { boxCox, fitBoxCox, fitYeoJohnson, yeoJohnson } from './power';
 
@@ -18,8 +19,10 @@ export type ColumnTransform = (typeof COLUMN_TRANSFORMS)[number];
 
 export interface Transformed {
   readonly values: Float64Array;
-  /** The fitted power, where the transform has one. */
+  /** The fitted power, where the transform has one; the number it is taken about, and whether it stands at its bound. */
   readonly power: number | null;
+  readonly centre: number | null;
+  readonly atBound: boolean;
   /** The same transform of another number. */
   readonly apply: (value: number) => number;
 }
@@ -34,23 +37,26 @@ export interface Placed {
 /**
  * Transforms the values of a column, none of them missing.
  *
+ * @param weights how often each value counts where powers and ranks are found, or null where each does once
  * @throws Problem naming the first row whose value the transform is not defined for
  */
 export function transformColumn(
   values: Float64Array,
   transform: ColumnTransform,
   placed: Placed,
+  weights: Weights = null,
 ): Transformed {
   refuseOutside(values, transform, placed);
-  if (transform === 'ranks' || transform === 'normal-scores') return byOrder(values, transform);
+  if (transform === 'ranks' || transform === 'normal-scores') return byOrder(values, transform, weights);
   if (transform === 'box-cox' || transform === 'yeo-johnson') {
-    const fitted = (transform === 'box-cox' ? fitBoxCox : fitYeoJohnson)(values);
-    return { ...fitted, apply: functionOf(transform, fitted.power) };
+    const [fit, of] = transform === 'box-cox' ? [fitBoxCox, boxCox] : [fitYeoJohnson, yeoJohnson];
+    const fitted = fit(values, weights);
+    return { ...fitted, apply: value => of(value, fitted.power, fitted.centre) };
   }
-  const apply = functionOf(transform, 1);
+  const apply = functionOf(transform);
   const transformed = new Float64Array(values.length);
   for (let i = 0; i < values.length; i++) transformed[i] = apply(values[i]!);
-  return { values: transformed, power: null, apply };
+  return { values: transformed, power: null, centre: null, atBound: false, apply };
 }
 
 /** @throws Problem naming the first row whose value the transform is not defined for */
@@ -67,7 +73,7 @@ export function refuseOutside(values: Float64Array, transform: ColumnTransform, 
   }
 }
 
-function functionOf(transform: ColumnTransform, power: number): (value: number) => number {
+function functionOf(transform: ColumnTransform): (value: number) => number {
   switch (transform) {
     case 'log':
       return Math.log;
@@ -75,67 +81,87 @@ function functionOf(transform: ColumnTransform, power: number): (value: number) 
       return Math.log1p;
     case 'square-root':
       return Math.sqrt;
-    case 'box-cox':
-      return value => boxCox(value, power);
-    case 'yeo-johnson':
-      return value => yeoJohnson(value, power);
     default:
       return value => value;
   }
 }
 
 /** Ranks, or the normal quantiles at (rank − 3/8) / (n + 1/4) (Blom 1958); another number ranks among the values. */
-function byOrder(values: Float64Array, transform: 'ranks' | 'normal-scores'): Transformed {
-  const n = values.length;
-  const order = orderOf(values);
-  // Only where there are rows to be placed.
-  let sorted: Float64Array | null = null;
+function byOrder(
+  values: Float64Array,
+  transform: 'ranks' | 'normal-scores',
+  weights: Weights,
+): Transformed {
+  const n = weightOf(values, weights);
   const score = (rank: number) =>
     transform === 'ranks' ? rank : normalQuantile((rank - 0.375) / (n + 0.25));
-  const apply = (value: number) => {
-    sorted ??= values.slice().sort();
-    return score(Math.min(n, Math.max(1, rankIn(sorted, value))));
+  const steps = rankSteps(values, weights);
+  const apply = (value: number) => score(Math.min(n, Math.max(1, rankAmong(steps, value))));
+  const ranked = ranks(values, weights);
+  return {
+    values: transform === 'ranks' ? ranked : ranked.map(score),
+    power: null,
+    centre: null,
+    atBound: false,
+    apply,
   };
-  const ranked = ranksBy(order, values);
-  return { values: transform === 'ranks' ? ranked : ranked.map(score), power: null, apply };
 }
 
-/** Ranks from 1; equal values share their mean rank. */
-export function ranks(values: Float64Array): Float64Array {
-  return ranksBy(orderOf(values), values);
-}
-
-function ranksBy(order: Uint32Array, values: Float64Array): Float64Array {
+/** Ranks from 1 among numbers that stand as often as they weigh; equal values share their mean rank. */
+export function ranks(values: Float64Array, weights: Weights = null): Float64Array {
   const n = values.length;
+  const order = orderOf(values);
   const result = new Float64Array(n);
+  let before = 0;
   for (let from = 0; from < n;) {
     const value = values[order[from]!]!;
-    let to = from + 1;
-    while (to < n && values[order[to]!] === value) to++;
-    for (let k = from; k < to; k++) result[order[k]!] = (from + 1 + to) / 2;
+    let own = 0;
+    let to = from;
+    for (; to < n && values[order[to]!] === value; to++) own += weights === null ? 1 : weights[order[to]!]!;
+    for (let k = from; k < to; k++) result[order[k]!] = before + (own + 1) / 2;
+    before += own;
     from = to;
   }
   return result;
 }
 
-/** The mean rank of a value among sorted numbers; half a rank above those below it where it is none of them. */
-function rankIn(sorted: Float64Array, value: number): number {
-  const below = countBelow(sorted, value, false);
-  if (sorted[below] !== value) return below + 0.5;
-  const upTo = sorted[below + 1] === value ? countBelow(sorted, value, true) : below + 1;
-  return (below + 1 + upTo) / 2;
+/** Distinct numbers, ascending, with how often they stand together up to each. */
+interface RankSteps {
+  readonly values: readonly number[];
+  readonly upTo: readonly number[];
 }
 
-/** How many of the sorted numbers lie below a value, or (with equal ones) not above it. */
-function countBelow(sorted: Float64Array, value: number, withEqual: boolean): number {
+/** Made where it is first asked for: only where there are rows to be placed. */
+function rankSteps(numbers: Float64Array, weights: Weights): () => RankSteps {
+  let made: RankSteps | null = null;
+  return () => {
+    if (made !== null) return made;
+    const values: number[] = [];
+    const upTo: number[] = [];
+    let sum = 0;
+    for (const place of orderOf(numbers)) {
+      sum += weights === null ? 1 : weights[place]!;
+      if (values.at(-1) !== numbers[place]) {
+        values.push(numbers[place]!);
+        upTo.push(sum);
+      } else upTo[upTo.length - 1] = sum;
+    }
+    return (made = { values, upTo });
+  };
+}
+
+/** The mean rank of a value among those of the steps; half a rank above those below it where it is none of them. */
+function rankAmong(steps: () => RankSteps, value: number): number {
+  const { values, upTo } = steps();
   let low = 0;
-  let high = sorted.length;
+  let high = values.length;
   while (low < high) {
     const middle = (low + high) >>> 1;
-    if (sorted[middle]! < value || (withEqual && sorted[middle] === value)) low = middle + 1;
+    if (values[middle]! < value) low = middle + 1;
     else high = middle;
   }
-  return low;
+  const below = low === 0 ? 0 : upTo[low - 1]!;
+  return values[low] === value ? below + (upTo[low]! - below + 1) / 2 : below + 0.5;
 }
 
 function need(

@@ -150,12 +150,12 @@ describe('transforms', () => {
   });
 
   test('the power transforms at powers where they are plain', () => {
-    expect(boxCox(5, 1)).toBeCloseTo(4, 12);
-    expect(boxCox(5, 2)).toBeCloseTo(12, 12);
-    expect(boxCox(5, 0)).toBeCloseTo(Math.log(5), 12);
-    for (const value of [-3, -0.5, 0, 2, 7]) expect(yeoJohnson(value, 1)).toBeCloseTo(value, 12);
-    expect(yeoJohnson(3, 0)).toBeCloseTo(Math.log(4), 12);
-    expect(yeoJohnson(-3, 2)).toBeCloseTo(-Math.log(4), 12);
+    expect(boxCox(5, 1, 1)).toBeCloseTo(4, 12);
+    expect(boxCox(5, 2, 1)).toBeCloseTo(12, 12);
+    expect(boxCox(5, 0, 1)).toBeCloseTo(Math.log(5), 12);
+    for (const value of [-3, -0.5, 0, 2, 7]) expect(yeoJohnson(value, 1, 0)).toBeCloseTo(value, 12);
+    expect(yeoJohnson(3, 0, 0)).toBeCloseTo(Math.log(4), 12);
+    expect(yeoJohnson(-3, 2, 0)).toBeCloseTo(-Math.log(4), 12);
   });
 
   test('the fitted power gives the normal shape back that was bent', () => {
@@ -174,7 +174,7 @@ describe('transforms', () => {
     const values = Float64Array.of(1, 2, 2.5, 4, 8, 9, 30);
     const best = fitBoxCox(values).power;
     const likelihood = (power: number) => {
-      const y = values.map(value => boxCox(value, power));
+      const y = values.map(value => boxCox(value, power, 1));
       const mean = y.reduce((s, v) => s + v, 0) / 7;
       const variance = y.reduce((s, v) => s + (v - mean) ** 2, 0) / 7;
       return -3.5 * Math.log(variance) + (power - 1) * values.reduce((s, v) => s + Math.log(v), 0);
@@ -196,9 +196,11 @@ describe('transforms', () => {
   test('a measure may have a transform of its own', () => {
     const prepared = prepare(
       column([1, 2, 3, 9]),
-      input(['a', 'b'], { transform: 'ranks', transforms: { a: 'none' } }),
+      input(['a', 'b'], { transform: 'ranks', transforms: [{ measure: 'a', transform: 'none' }] }),
     );
-    expect(prepared.transforms).toEqual([{ measure: 'b', transform: 'ranks', power: null }]);
+    expect(prepared.transforms).toEqual([
+      { measure: 'b', transform: 'ranks', power: null, centre: null, atBound: false },
+    ]);
     expect(prepared.means[0]).toBeCloseTo(3.75, 12);
   });
 
@@ -310,7 +312,8 @@ describe('what the reading shows', () => {
 
   test('a measure in full, before and after', () => {
     const table = column([1, 2, 3, 4, 5, 6, 7, 8, 9, 100]);
-    const found = measureDistribution(table, 'a', treatFor(table, input(['a', 'b'], { outliers: 'fences' })));
+    const asked = input(['a', 'b'], { outliers: 'fences' });
+    const found = measureDistribution(table, 'a', treatFor(table, asked), asked);
     expect([found.before.n, found.before.histogram.to, found.after.histogram.to]).toEqual([10, 100, 14.5]);
     expect(found.before.quantiles.map(([, value]) => value)).toEqual([1, 2, 3, 4, 5, 6, 7, 8, 9, 100]);
   });
@@ -348,14 +351,17 @@ describe('the planted faults of the demo table', () => {
 
   test('its boxes show them as points, before and not after', () => {
     const boxesOf = (asked: PreparationInput) =>
-      measureBoxes(originalBoxes(table, asked.measures), treatedBoxes(treatFor(table, asked), asked));
+      measureBoxes(
+        originalBoxes(table, asked.measures, asked),
+        treatedBoxes(table, treatFor(table, asked), asked),
+      );
     const boxes = boxesOf(preparation);
     const phosphate = truth.contaminated.find(({ by }) => by === 'burial phosphate')!;
     const box = boxes.find(({ measure }) => measure === 'P2O5 %')!;
     expect(box.before.outliers.map(({ row }) => row)).toContain(phosphate.row);
     expect(box.after.most).toBeLessThan(box.before.most);
     expect(box.rescaled).toBe(false);
-    const bent = boxesOf({ ...preparation, transforms: { 'P2O5 %': 'log' } });
+    const bent = boxesOf({ ...preparation, transforms: [{ measure: 'P2O5 %', transform: 'log' }] });
     expect(bent.filter(({ rescaled }) => rescaled).map(({ measure }) => measure)).toEqual(['P2O5 %']);
   });
 

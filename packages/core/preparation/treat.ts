@@ -7,6 +7,7 @@ import { findColumn, type Table } from '../table/table';
 import { changesBuilder, type Changes, type ChangesBuilder } from './changes';
 import { averagedRepeats, chooseRows, type RowLeftOut } from './chooseRows';
 import { imputeComponents, type Imputation, type ImputationDimensions } from './imputeComponents';
+import type { Weights } from '../table/moments';
 import { filling, tooGappy, valuesIn, type MissingRule } from './missing';
 import {
   nextBeyond,
@@ -16,6 +17,7 @@ import {
   type Fences,
   type OutlierRule,
 } from './outliers';
+import { rowWeights, type RowWeight } from './rowWeights';
 import { emptyRows, transformRows, type RowBlock, type RowTransform } from './rowTransform';
 import {
   refuseOutside,
@@ -59,7 +61,7 @@ export interface Treatment {
   /** Measures with a larger share of missing entries are set aside; 1 sets none aside but the empty. */
   readonly gapsAllowed: number;
   /** Measures to be reversed on their scale; null takes their least and largest entry for its ends. */
-  readonly reversed: Readonly<Record<string, ScaleEnds | null>>;
+  readonly reversed: readonly { readonly measure: string; readonly ends: ScaleEnds | null }[];
   readonly outliers: OutlierRule;
   /** Interquartile ranges beyond the quartiles, or the robust z score, from which an entry is an outlier. */
   readonly reach: number;
@@ -69,7 +71,7 @@ export interface Treatment {
   readonly rowTransform: RowTransform;
   readonly transform: ColumnTransform;
   /** Measures with a transform of their own. */
-  readonly transforms: Readonly<Record<string, ColumnTransform>>;
+  readonly transforms: readonly { readonly measure: string; readonly transform: ColumnTransform }[];
 }
 
 export interface MeasureSetAside {
@@ -81,6 +83,18 @@ export interface FittedTransform {
   readonly measure: string;
   readonly transform: ColumnTransform;
   readonly power: number | null;
+  /** The number a power is taken about; see {@link FittedPower}. */
+  readonly centre: number | null;
+  /** Whether the power stands at the end of the range that was looked through. */
+  readonly atBound: boolean;
+}
+
+/** How a treatment is done, beside what the analyst decides. */
+export interface TreatmentWay {
+  /** Whether components that fill gaps work on unit variance. */
+  readonly scaled?: boolean;
+  /** Whether outliers of rows that are only placed are pulled in as well, to the fences of the others. */
+  readonly fencesPlaced?: boolean;
 }
 
 /** A measure that was reversed: each entry x became least + most − x. */
@@ -126,38 +140,43 @@ export function measureOf(table: Table, name: string): NumberColumn {
 
 /**
  * Treats the measures step by step: repeats, gaps, reversed scales, outliers, transforms. Each step is taken once, over
- * the rows that the steps before have left; new fences on what is left may flag entries again. Rows that are only
- * placed have no say in any step: gaps in them take what the used rows gave (their mean where components fill or gaps
- * are kept), and their outliers stay.
+ * the rows that the steps before have left and with their weights; new fences on what is left may flag entries again.
+ * Rows that are only placed have no say in any step: gaps in them take what the used rows gave (their mean where
+ * components fill or gaps are kept), and their outliers stay.
  *
- * @param scaled whether components that fill gaps work on unit variance
  * @throws Problem when a transform is not defined for an entry, or gaps cannot be filled
  */
 export function treat(
   table: Table,
   names: readonly string[],
-  weight: NumberColumn | null,
+  weight: RowWeight | null,
   treatment: Treatment,
   host: Host = quietHost,
-  scaled = true,
+  { scaled = true, fencesPlaced = false }: TreatmentWay = {},
 ): Treated {
   const chosen = names.map(name => measureOf(table, name));
-  const { kept, measuresSetAside } = withoutGappy(chosen, table.rows, treatment.gapsAllowed);
+  const { kept, measuresSetAside } = withoutGappy(chosen, table.rows, treatment.gapsAllowed, weight);
   const measures = kept.map(column => column.name);
   const changes = changesBuilder();
-  const averages = averagedRepeats(table, kept, treatment, changes);
+  const averages = averagedRepeats(table, kept, weight, treatment, changes);
   const { used, placed: placedRows, leftOut } = chooseRows(table, kept, weight, treatment, averages);
-  let block: RowBlock = { rows: used, columns: kept.map(column => valuesIn(column, used)) };
-  const placed: RowBlock = { rows: placedRows, columns: kept.map(column => valuesIn(column, placedRows)) };
-  used.forEach((row, i) => {
-    const values = averages.get(row);
-    if (values !== undefined) block.columns.forEach((column, j) => (column[i] = values[j]!));
-  });
+  const blockOf = (rows: Uint32Array): RowBlock => {
+    const columns = kept.map(column => valuesIn(column, rows));
+    rows.forEach((row, i) => {
+      const values = averages.get(row);
+      if (values !== undefined) columns.forEach((column, j) => (column[i] = values[j]!));
+    });
+    return { rows, columns };
+  };
+  let block = blockOf(used);
+  const placed = blockOf(placedRows);
+  let weights = rowWeights(weight, used).weights;
 
-  const imputation = fillGaps(block, placed, measures, treatment, scaled, changes, stretch(host, 0, 0.5));
+  const filled = { block, placed, weights, measures };
+  const imputation = fillGaps(filled, treatment, scaled, changes, stretch(host, 0, 0.5));
   const reversals = reverse([block, placed], kept, treatment.reversed);
 
-  const flagged = fence(block, measures, treatment, changes);
+  const flagged = fence(block, fencesPlaced ? placed : null, weights, measures, treatment, changes);
   if (flagged.size > 0) block = without(block, flagged, leftOut, 'outlier');
 
   if (treatment.rowTransform !== 'none') {
@@ -165,7 +184,12 @@ export function treat(
     if (blank.size > 0) block = without(block, blank, leftOut, 'empty');
     transformRows([block, placed], treatment.rowTransform, measures);
   }
-  const { columns, transforms } = transformColumns(block, placed, measures, treatment, stretch(host, 0.5, 1));
+  weights = rowWeights(weight, block.rows).weights;
+  const { columns, transforms } = transformColumns(
+    { block, placed, weights, measures },
+    treatment,
+    stretch(host, 0.5, 1),
+  );
   leftOut.sort((a, b) => a.row - b.row);
   return {
     rows: block.rows,
@@ -181,9 +205,23 @@ export function treat(
   };
 }
 
-function withoutGappy(chosen: readonly NumberColumn[], rows: number, allowed: number) {
+/** The rows used and those placed, at one step. */
+interface Blocks {
+  readonly block: RowBlock;
+  readonly placed: RowBlock;
+  /** Of the rows used. */
+  readonly weights: Weights;
+  readonly measures: readonly string[];
+}
+
+function withoutGappy(
+  chosen: readonly NumberColumn[],
+  rows: number,
+  allowed: number,
+  weight: RowWeight | null,
+) {
   const empty = new Set(chosen.filter(({ missing }) => missing?.every(mark => mark === 1) ?? false));
-  const gappy = new Set(tooGappy(chosen, rows, allowed));
+  const gappy = new Set(tooGappy(chosen, rows, allowed, weight?.column ?? null));
   const measuresSetAside: MeasureSetAside[] = [];
   for (const column of chosen) {
     if (empty.has(column)) measuresSetAside.push({ name: column.name, because: 'no entries' });
@@ -193,9 +231,7 @@ function withoutGappy(chosen: readonly NumberColumn[], rows: number, allowed: nu
 }
 
 function fillGaps(
-  block: RowBlock,
-  placed: RowBlock,
-  measures: readonly string[],
+  { block, placed, weights, measures }: Blocks,
   { missing, imputation: dimensions }: Treatment,
   scaled: boolean,
   changes: ChangesBuilder,
@@ -205,10 +241,11 @@ function fillGaps(
   const rule = missing === 'median' ? 'median' : 'mean';
   placed.columns.forEach((values, j) => {
     if (!values.some(Number.isNaN) || block.rows.length === 0) return;
-    fillWith(values, filling(block.columns[j]!, rule, measures[j]!), measures[j]!, placed.rows, changes);
+    const to = filling(block.columns[j]!, rule, measures[j]!, weights);
+    fillWith(values, to, measures[j]!, placed.rows, changes);
   });
   if (missing === 'components' && gaps.some(rows => rows.length > 0)) {
-    const imputation = imputeComponents(block.columns, dimensions, scaled, host);
+    const imputation = imputeComponents(block.columns, dimensions, scaled, host, weights);
     gaps.forEach((rows, j) => {
       for (const i of rows) {
         changes.add('filled', block.rows[i]!, measures[j]!, NaN, block.columns[j]![i]!);
@@ -220,7 +257,7 @@ function fillGaps(
     block.columns.forEach((values, j) => {
       host.progress(j / block.columns.length);
       if (gaps[j]!.length === 0) return;
-      fillWith(values, filling(values, rule, measures[j]!), measures[j]!, block.rows, changes);
+      fillWith(values, filling(values, rule, measures[j]!, weights), measures[j]!, block.rows, changes);
     });
   }
   return null;
@@ -246,8 +283,9 @@ function reverse(
   columns: readonly NumberColumn[],
   reversed: Treatment['reversed'],
 ): Reversal[] {
+  const endsByMeasure = new Map(reversed.map(({ measure, ends }) => [measure, ends]));
   return columns.flatMap((column, j) => {
-    const ends = reversed[column.name];
+    const ends = endsByMeasure.get(column.name);
     if (ends === undefined) return [];
     const { least, most } = ends ?? endsOf(column);
     for (const block of blocks) {
@@ -271,6 +309,8 @@ function endsOf({ values, missing }: NumberColumn): ScaleEnds {
 /** Pulls outliers in, or gives the rows (by their place) that have one. */
 function fence(
   { columns, rows }: RowBlock,
+  placed: RowBlock | null,
+  weights: Weights,
   measures: readonly string[],
   { outliers, reach, unfenced }: Treatment,
   changes: ChangesBuilder,
@@ -280,8 +320,11 @@ function fence(
   columns.forEach((values, j) => {
     const measure = measures[j]!;
     if (unfenced.includes(measure)) return;
-    const fences: Fences | null =
-      outliers === 'robust-z' ? robustLimits(values, reach) : quartileFences(values, reach);
+    const fences: Fences | null = (outliers === 'robust-z' ? robustLimits : quartileFences)(
+      values,
+      reach,
+      weights,
+    );
     if (fences === null) return;
     for (let i = nextBeyond(values, fences, 0); i < values.length; i = nextBeyond(values, fences, i + 1)) {
       const value = values[i]!;
@@ -292,32 +335,41 @@ function fence(
         values[i] = to;
       }
     }
+    if (placed === null || outliers === 'leave-out-rows') return;
+    const others = placed.columns[j]!;
+    for (let i = 0; i < others.length; i++) others[i] = pulledIn(others[i]!, fences);
   });
   return flagged;
 }
 
-function transformColumns(
-  block: RowBlock,
-  placed: RowBlock,
-  measures: readonly string[],
-  treatment: Treatment,
-  host: Host,
-) {
+function transformColumns({ block, placed, weights, measures }: Blocks, treatment: Treatment, host: Host) {
   const transforms: FittedTransform[] = [];
+  const ownTransform = new Map(treatment.transforms.map(({ measure, transform }) => [measure, transform]));
   const columns = block.columns.map((values, j) => {
     host.progress(j / measures.length);
     const measure = measures[j]!;
-    const transform = treatment.transforms[measure] ?? treatment.transform;
+    const transform = ownTransform.get(measure) ?? treatment.transform;
     if (transform === 'none' || block.rows.length === 0) return values;
-    const gaps = gapsIn(values);
+    const of = { name: measure, rows: block.rows };
     const transformed =
-      gaps.length === 0
-        ? transformColumn(values, transform, { name: measure, rows: block.rows })
-        : transformPresent(values, transform, { name: measure, rows: block.rows });
-    transforms.push({ measure, transform, power: transformed.power });
+      gapsIn(values).length === 0
+        ? transformColumn(values, transform, of, weights)
+        : transformPresent(values, transform, of, weights);
+    const { power, centre, atBound } = transformed;
+    transforms.push({ measure, transform, power, centre, atBound });
     const others = placed.columns[j]!;
     refuseOutside(others, transform, { name: measure, rows: placed.rows });
-    for (let i = 0; i < others.length; i++) others[i] = transformed.apply(others[i]!);
+    for (let i = 0; i < others.length; i++) {
+      const to = transformed.apply(others[i]!);
+      if (!Number.isFinite(to) && Number.isFinite(others[i]!)) {
+        throw new Problem(
+          `the power fitted to the rows used takes ${others[i]} beyond what double precision holds`,
+          'Choose another transform for this column, or set the row aside.',
+          `column “${measure}”, row ${placed.rows[i]! + 1}`,
+        );
+      }
+      others[i] = to;
+    }
     return transformed.values;
   });
   return { columns, transforms };
@@ -328,9 +380,15 @@ function transformPresent(
   values: Float64Array,
   transform: ColumnTransform,
   { name, rows }: Placed,
+  weights: Weights,
 ): Transformed {
   const there = (_: number, i: number) => !Number.isNaN(values[i]!);
-  const transformed = transformColumn(values.filter(there), transform, { name, rows: rows.filter(there) });
+  const transformed = transformColumn(
+    values.filter(there),
+    transform,
+    { name, rows: rows.filter(there) },
+    weights && Float64Array.from(weights).filter(there),
+  );
   let next = 0;
   return {
     ...transformed,

@@ -19,20 +19,24 @@ const withBins: Recipe = {
 };
 
 test('nothing said of the columns is no arrangement', () => {
-  expect(arrangementOf(fresh)).toEqual({ columns: {}, made: [] });
+  expect(arrangementOf(fresh)).toEqual({ columns: [], made: [] });
   expect(arrange(table, arrangementOf(fresh))).toBe(table);
 });
 
 test('what is said of a column is in the arrangement, its codebook is not', () => {
   const told = withColumn(withColumn(fresh, 'a', { missing: ['99'], wording: 'how much?' }), 'kiln', {
     order: ['y', 'x'],
-    colours: { x: 3 },
+    colours: [{ level: 'x', place: 3 }],
   });
   expect(arrangementOf(told)).toEqual({
-    columns: { a: { missing: ['99'] }, kiln: { order: ['y', 'x'] } },
+    columns: [
+      { name: 'kiln', order: ['y', 'x'] },
+      { name: 'a', missing: ['99'] },
+    ],
     made: [],
   });
-  expect(arrangementOf(withColumn(told, 'a', { missing: undefined })).columns).not.toHaveProperty('a');
+  const untold = arrangementOf(withColumn(told, 'a', { missing: undefined }));
+  expect(untold.columns.map(({ name }) => name)).toEqual(['kiln']);
   expect(checkRecipe(told, 'r')).toEqual(told);
 });
 
@@ -114,7 +118,7 @@ describe('codebooks', () => {
       scale: { least: 1, most: 5 },
       reversed: true,
     });
-    expect(preparationOf(recipe).reversed).toEqual({ a: { least: 1, most: 5 } });
+    expect(preparationOf(recipe).reversed).toEqual([{ measure: 'a', ends: { least: 1, most: 5 } }]);
   });
 });
 
@@ -140,7 +144,7 @@ describe('steps that are switched off', () => {
     ['filter', { only: [] }],
     ['repeats', { repeats: 'keep', repeatKeys: ['id'] }],
     ['fill', { missing: 'leave-out-rows' }],
-    ['reverse', { reversed: {} }],
+    ['reverse', { reversed: [] }],
     ['outliers', { outliers: 'none' }],
     ['transform', { transform: 'none' }],
   ] as const)('%s', (step, at) => {

@@ -3,15 +3,18 @@ import type { Recipe } from './schema';
 
 /** What a recipe makes of a table's columns before anything is computed from them. */
 export function arrangementOf(recipe: Recipe): Arrangement {
-  const columns: Record<string, ColumnArrangement> = {};
-  for (const { name, type, missing, values, order } of recipe.columns) {
-    if ((type ?? missing ?? values ?? order) === undefined) continue;
-    columns[name] = {
-      ...(type === undefined ? {} : { type }),
-      ...(missing === undefined ? {} : { missing }),
-      ...(values === undefined ? {} : { values }),
-      ...(order === undefined ? {} : { order }),
-    };
-  }
+  const columns = recipe.columns.flatMap(({ name, type, missing, values, order }): ColumnArrangement[] =>
+    (type ?? missing ?? values ?? order) === undefined
+      ? []
+      : [
+          {
+            name,
+            ...(type === undefined ? {} : { type }),
+            ...(missing === undefined ? {} : { missing }),
+            ...(values === undefined ? {} : { values }),
+            ...(order === undefined ? {} : { order }),
+          },
+        ],
+  );
   return { columns, made: recipe.made };
 }

@@ -8,6 +8,7 @@ import { arrangementOf } from './arrangementOf';
 import { arrangeWithScores, scoreColumnsOf } from './scoreColumns';
 import type { Recipe, Reduction } from './schema';
 import { Problem } from '../problem';
+import { RECIPE_VERSION } from './migrate';
 
 /** The first label coloured by has at most this many levels, if one has. */
 const COLOUR_LEVELS = 12;
@@ -21,7 +22,7 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
   }));
   return {
     format: 'wold recipe',
-    version: 1,
+    version: RECIPE_VERSION,
     reading,
     columns,
     made: [],
@@ -76,7 +77,7 @@ export function freshReduction(id: string, name: string, colour: string | null):
     rotation: { ...NO_ROTATION },
     keep: 'above-average',
     retention: { ...PLAIN_RETENTION },
-    names: {},
+    names: [],
     fade: 0.4,
     map: { x: 1, y: 2, colour, spread: 'scores', arrows: 0, size: 'same', odd: false },
     limit: 0.95,

@@ -19,7 +19,8 @@ describe('a recipe as text', () => {
   test.each([
     ['no JSON', '{', /not JSON/],
     ['something else', '{"a":1}', /not a recipe/],
-    ['another version', writeRecipe(recipe).replace('"version": 1', '"version": 9'), /at version/],
+    ['a newer version', writeRecipe(recipe).replace('"version": 2', '"version": 9'), /newer Wold.*version 9/],
+    ['no version', writeRecipe(recipe).replace('"version": 2', '"version": 0'), /at version/],
     ['an unknown role', writeRecipe(recipe).replace('"identity"', '"hero"'), /at columns\.0\.role/],
     ['an unknown entry', writeRecipe(recipe).replace('"fade"', '"shade"'), /reductions\.0/],
     ['no reductions', writeRecipe({ ...recipe, reductions: [] }), /at reductions/],
@@ -54,7 +55,7 @@ describe('a result is out of date exactly when what it depends on has changed', 
   test('names, colours and thresholds change no result', () => {
     const named = {
       ...reduction,
-      names: { 1: 'Lime' },
+      names: [{ dimension: 1, name: 'Lime' }],
       fade: 0.1,
       map: { ...reduction.map, x: 2, y: 1, colour: null },
     };

@@ -45,7 +45,7 @@ function* requestsOn(table: Table): Generator<Request> {
   const { measures } = preparation;
   yield { stage: 'description' };
   yield { stage: 'gaps', measures };
-  yield { stage: 'originalBoxes', measures };
+  yield { stage: 'originalBoxes', measures, weight: null, weighting: 'proportional' };
   for (const change of CHANGES) {
     preparation = { ...preparation, ...change };
     yield { stage: 'account', preparation };

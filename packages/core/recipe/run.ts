@@ -72,7 +72,10 @@ export type Request =
   | { readonly stage: 'description' }
   | { readonly stage: 'repeats'; readonly keys: readonly string[] }
   | { readonly stage: 'gaps'; readonly measures: readonly string[] }
-  | { readonly stage: 'originalBoxes'; readonly measures: readonly string[] }
+  | ({ readonly stage: 'originalBoxes'; readonly measures: readonly string[] } & Pick<
+      PreparationInput,
+      'weight' | 'weighting'
+    >)
   | {
       readonly stage: 'treated' | 'treatedBoxes' | 'prepared' | 'account' | 'normality';
       readonly preparation: PreparationInput;
@@ -112,7 +115,7 @@ export interface Kept {
 export type ResultOf<R extends Request> = Results[R['stage']];
 
 /** Raised whenever a definition changes, so that results kept from before are computed anew. */
-const DEFINITIONS = 7;
+const DEFINITIONS = 8;
 
 /** The name under which the result of a request on a table is kept. */
 export function requestKey(tableKey: string, request: Request): string {
@@ -161,7 +164,7 @@ function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Re
   if (request.stage === 'description') return describeTable(table, host);
   if (request.stage === 'repeats') return findRepeats(table, request.keys);
   if (request.stage === 'gaps') return gapPatterns(table, request.measures);
-  if (request.stage === 'originalBoxes') return originalBoxes(table, request.measures, host);
+  if (request.stage === 'originalBoxes') return originalBoxes(table, request.measures, request, host);
   const { preparation } = request;
   if (request.stage === 'treated') return treatFor(table, preparation, host);
   const treated = () =>
@@ -170,8 +173,8 @@ function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Re
     const treats = table.matrix === null && preparation.measures.length > 1;
     return prepare(table, preparation, host, treats ? treated() : undefined);
   }
-  if (request.stage === 'treatedBoxes') return treatedBoxes(treated(), preparation);
-  if (request.stage === 'distribution') return measureDistribution(table, request.measure, treated());
+  if (request.stage === 'treatedBoxes') return treatedBoxes(table, treated(), preparation);
+  if (request.stage === 'distribution') return measureDistribution(table, request.measure, treated(), preparation);
   const prepared = compute(table, { stage: 'prepared', preparation }, host, memo);
   if ('keep' in request) return computeKept(table, request, prepared, host, memo);
   switch (request.stage) {
@@ -243,7 +246,7 @@ function computeKept(
   if (request.stage === 'components') {
     if (rotation.method === 'none') return components(prepared, decomposition, keep);
     const found = { ...request, stage: 'components', rotation: NO_ROTATION } as const;
-    return rotate(compute(table, found, host, memo), rotation);
+    return rotate(compute(table, found, host, memo), rotation, host);
   }
   if (prepared.given !== null) {
     throw new Problem(
@@ -260,13 +263,15 @@ function computeKept(
     case 'rebuiltColumn':
       return rebuiltColumn(prepared, decomposition, made.kept, request.measure);
     case 'scoreRelations':
-      return scoreRelations(table, made);
+      return scoreRelations(table, prepared, made);
     case 'outcome':
-      return outcomeOnScores(table, prepared, made, request.outcome, request.seed, host);
+      return outcomeOnScores(table, preparation, prepared, made, request.outcome, request.seed, host);
     case 'replicates':
-      return replicates(table, made, request.label);
-    case 'agreement':
-      return agreement(table, prepared, made, request.label, rotation, host);
+      return replicates(table, prepared, made, request.label);
+    case 'agreement': {
+      const treated = compute(table, { stage: 'treated', preparation: treatmentOf(preparation) }, host, memo);
+      return agreement(table, preparation, treated, made, request.label, rotation, host);
+    }
   }
 }
 
@@ -276,7 +281,6 @@ export function treatmentOf(preparation: PreparationInput): PreparationInput {
   return {
     ...preparation,
     scale: missing === 'components' && (scale === 'centre' || scale === 'none') ? 'centre' : 'unit-variance',
-    weighting: 'proportional',
     cases: null,
   };
 }
@@ -307,13 +311,11 @@ function preparationAnew(recipe: Recipe): PreparationInput {
     weighting: weight === null ? 'proportional' : preparation.weighting,
     repeatKeys: preparation.repeats === 'keep' ? [] : preparation.repeatKeys,
     imputation: preparation.missing === 'components' ? preparation.imputation : 2,
-    reversed: off.includes('reverse') ? {} : reversedMeasures(recipe),
+    reversed: off.includes('reverse') ? [] : reversedMeasures(recipe),
     reach: fenced ? preparation.reach : 1.5,
     unfenced: fenced ? measures.filter(name => preparation.unfenced.includes(name)) : [],
-    transforms: Object.fromEntries(
-      Object.entries(preparation.transforms).filter(
-        ([name, transform]) => measures.includes(name) && transform !== preparation.transform,
-      ),
+    transforms: preparation.transforms.filter(
+      ({ measure, transform }) => measures.includes(measure) && transform !== preparation.transform,
     ),
   };
 }
@@ -330,17 +332,15 @@ function switchedOff(preparation: Recipe['preparation']): Recipe['preparation'] 
     ...(off.includes('fill') && fills ? { missing: 'leave-out-rows' as const } : {}),
     ...(off.includes('outliers') ? { outliers: 'none' as const } : {}),
     ...(off.includes('transform')
-      ? { rowTransform: 'none' as const, transform: 'none' as const, transforms: {} }
+      ? { rowTransform: 'none' as const, transform: 'none' as const, transforms: [] }
       : {}),
   };
 }
 
 function reversedMeasures(recipe: Recipe): PreparationInput['reversed'] {
-  return Object.fromEntries(
-    recipe.columns
-      .filter(({ role, reversed }) => role === 'measure' && reversed === true)
-      .map(({ name, scale }) => [name, scale ?? null]),
-  );
+  return recipe.columns
+    .filter(({ role, reversed }) => role === 'measure' && reversed === true)
+    .map(({ name, scale }) => ({ measure: name, ends: scale ?? null }));
 }
 
 /** The request for all dimensions of a reduction. */

@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { NO_ROTATION, ROTATIONS } from '../components/rotate';
 import { MISSING_RULES } from '../preparation/missing';
 import { OUTLIER_RULES } from '../preparation/outliers';
-import { SCALES, WEIGHTINGS } from '../preparation/prepare';
+import { SCALES } from '../preparation/prepare';
+import { WEIGHTINGS } from '../preparation/rowWeights';
 import { ROW_TRANSFORMS } from '../preparation/rowTransform';
 import { COLUMN_TRANSFORMS } from '../preparation/transform';
 import { CORRELATION_KINDS } from '../suitability/correlationMatrix';
@@ -13,6 +14,7 @@ import { Problem } from '../problem';
 import { COLUMN_TYPES } from '../table/columnType';
 import { REPEAT_RULES } from '../table/repeats';
 import { ROLES } from '../table/role';
+import { migrate, RECIPE_VERSION } from './migrate';
 import { DECIMAL_MARKS, DELIMITERS, ENCODINGS, QUOTES, THOUSANDS_MARKS } from '../table/table';
 
 /** The longest reason for setting rows aside, in characters. */
@@ -25,6 +27,19 @@ export const LONGEST_WORDING = 1000;
 export const LONGEST_NAME = 80;
 
 const name = z.string().trim().min(1).max(LONGEST_NAME);
+
+/**
+ * What belongs to names is a list, never an object with the names for its members: a column may be called
+ * `constructor`. No two items are of one name.
+ */
+function listOf<Item extends z.ZodType>(item: Item, by: keyof z.infer<Item>) {
+  return z
+    .array(item)
+    .refine(
+      list => new Set(list.map(one => one[by])).size === list.length,
+      `two entries are of one ${String(by)}`,
+    );
+}
 
 /** What the spread of a map and of its arrows stands for. */
 export const SPREADS = ['scores', 'even', 'standardised'] as const;
@@ -73,8 +88,8 @@ const reductionSchema = z.strictObject({
       share: z.number().min(0.1).max(1),
     })
     .default({ ...PLAIN_RETENTION }),
-  /** Names of dimensions by their number, counted from 1. */
-  names: z.record(z.string().regex(/^[1-9]\d*$/), name),
+  /** Names of dimensions, counted from 1. */
+  names: listOf(z.strictObject({ dimension: z.int().min(1), name }), 'dimension'),
   /** Loadings below this size fade in the ledger. */
   fade: z.number().min(0).max(1),
   map: mapSchema,
@@ -99,7 +114,8 @@ const columnSchema = z.strictObject({
   /** How its entries are understood, where not as they were read. */
   type: z.enum(COLUMN_TYPES).optional(),
   missing: z.array(z.string()).optional(),
-  values: z.record(z.string(), z.number()).optional(),
+  /** Numbers for entries that are none. */
+  values: listOf(z.strictObject({ entry: z.string(), number: z.number() }), 'entry').optional(),
   order: z.array(z.string()).optional(),
   /** What the codebook says of it. */
   wording: z.string().max(LONGEST_WORDING).optional(),
@@ -107,7 +123,7 @@ const columnSchema = z.strictObject({
   scale: scaleEnds.optional(),
   reversed: z.boolean().optional(),
   /** Places of its levels among the label colours, for the whole study. */
-  colours: z.record(z.string(), z.int().min(0)).optional(),
+  colours: listOf(z.strictObject({ level: z.string(), place: z.int().min(0) }), 'level').optional(),
 });
 
 const madeSchema = z.strictObject({
@@ -116,7 +132,10 @@ const madeSchema = z.strictObject({
   how: z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('quantiles'), bins: z.int().min(2).max(20) }),
     z.strictObject({ kind: z.literal('edges'), edges: z.array(z.number()).min(1).max(50) }),
-    z.strictObject({ kind: z.literal('joined'), levels: z.record(z.string(), name) }),
+    z.strictObject({
+      kind: z.literal('joined'),
+      levels: listOf(z.strictObject({ from: z.string(), to: name }), 'from'),
+    }),
   ]),
 });
 
@@ -157,7 +176,10 @@ const preparationFields = {
   unfenced: z.array(z.string()),
   rowTransform: z.enum(ROW_TRANSFORMS),
   transform: z.enum(COLUMN_TRANSFORMS),
-  transforms: z.record(z.string(), z.enum(COLUMN_TRANSFORMS)),
+  transforms: listOf(
+    z.strictObject({ measure: z.string(), transform: z.enum(COLUMN_TRANSFORMS) }),
+    'measure',
+  ),
   scale: z.enum(SCALES),
   weighting: z.enum(WEIGHTINGS),
   /** How many rows a table of correlations or covariances was made from. */
@@ -172,7 +194,7 @@ const keptSchema = z.strictObject({
       ...preparationFields,
       measures: z.array(z.string()),
       weight: z.string().nullable(),
-      reversed: z.record(z.string(), scaleEnds.nullable()),
+      reversed: listOf(z.strictObject({ measure: z.string(), ends: scaleEnds.nullable() }), 'measure'),
     })
     .omit({ off: true }),
   without: z.array(z.string()),
@@ -191,7 +213,7 @@ const scoreSchema = z.strictObject({
 
 const recipeSchema = z.strictObject({
   format: z.literal('wold recipe'),
-  version: z.literal(1),
+  version: z.literal(RECIPE_VERSION),
   /** How the file is read, where that is not found from it. */
   reading: z
     .strictObject({
@@ -269,9 +291,9 @@ export function parseRecipe(text: string, where: string): Recipe {
   return checkRecipe(json, where);
 }
 
-/** A recipe from plain data, checked. @throws Problem as {@link parseRecipe} does. */
+/** A recipe from plain data, of this version or an earlier one, checked. @throws Problem as {@link parseRecipe} does. */
 export function checkRecipe(data: unknown, where: string): Recipe {
-  const result = recipeSchema.safeParse(data);
+  const result = recipeSchema.safeParse(migrate(data, where));
   if (result.success) return result.data;
   const issue = result.error.issues[0]!;
   const path = issue.path.join('.');

@@ -134,7 +134,7 @@ describe('promax', () => {
     const same = zeros(4, 2);
     same.values.fill(0.5);
     expect(() =>
-      promax({ loadings: same, rotation: identity(2), iterations: 0, converged: true }, 4),
+      promax({ ...varimax(same), loadings: same, rotation: identity(2) }, 4),
     ).toThrow(/fall together/);
   });
 });

@@ -1,4 +1,5 @@
 import { columnOf, zeros, type Matrix } from '../algebra/matrix';
+import { quietHost, type Host } from '../host';
 import { product, crossed, identity } from '../algebra/product';
 import { seededRandom } from '../algebra/random';
 import { symmetricEigen } from '../algebra/symmetricEigen';
@@ -10,38 +11,92 @@ export interface Rotated {
   readonly rotation: Matrix;
   readonly iterations: number;
   readonly converged: boolean;
+  /** Starts that were tried, those that led to the best end, and how many different ends there were. */
+  readonly starts: number;
+  readonly reached: number;
+  readonly optima: number;
 }
 
 const MOST_ITERATIONS = 1000;
 /** Of the slope along the rotations; loadings are settled to some seven digits then. */
 const TOLERANCE = 1e-6;
-/** The loadings' own axes may be a saddle of the criterion: a few random starts beside them find the way off. */
-const RANDOM_STARTS = 3;
-/** Of many dimensions no start is a saddle in every plane, and each start takes long. */
-const MANY = 8;
+/** Starts where all end alike; where they do not, at least as many and until the best was reached often; at most. */
+const FEW_STARTS = 10;
+const STARTS = 60;
+const OFTEN = 8;
+const MOST_STARTS = 200;
+/** Ends whose criteria differ by less than this share are the same. */
+const SAME_END = 1e-4;
+/** Ends that are followed to their last digits. */
+const FOLLOWED = 3;
 
 /**
- * Varimax (Kaiser 1958) by gradient projection (Jennrich 2001), with Kaiser's normalisation: rows are brought to unit
- * length, rotated, and multiplied back.
+ * Varimax (Kaiser 1958) with Kaiser's normalisation: rows are brought to unit length, rotated, and multiplied back. From
+ * the loadings' own axes and from random ones planes are turned one after the other; the best ends are followed by
+ * gradient projection (Jennrich 2001). There are as many starts as it takes to have reached the best end several times.
  *
  * @param loadings p × k
  */
-export function varimax(loadings: Matrix): Rotated {
+export function varimax(loadings: Matrix, host: Host = quietHost): Rotated {
+  const k = loadings.columns;
+  if (k < 2) {
+    return {
+      loadings,
+      rotation: identity(k),
+      iterations: 0,
+      converged: true,
+      starts: 1,
+      reached: 1,
+      optima: 1,
+    };
+  }
   const normed = normalised(loadings);
-  if (loadings.columns < 2) {
-    return { loadings, rotation: identity(loadings.columns), iterations: 0, converged: true };
-  }
   const { normal } = seededRandom(1);
-  let best = project(normed, planar(normed, identity(loadings.columns)));
-  const starts = loadings.columns > MANY ? 1 : RANDOM_STARTS;
-  for (let start = 0; start < starts; start++) {
-    const at = zeros(loadings.columns, loadings.columns);
-    for (let i = 0; i < at.values.length; i++) at.values[i] = normal();
-    const other = project(normed, planar(normed, nearestRotation(at)));
-    if (other.criterion < best.criterion - 1e-9) best = other;
+  const ends: { readonly at: Matrix; readonly criterion: number }[] = [];
+  let best = Infinity;
+  let alike = 0;
+  const tolerance = () => SAME_END * Math.abs(best);
+  while (ends.length < MOST_STARTS) {
+    const start = ends.length === 0 ? identity(k) : randomRotation(k, normal);
+    const at = planar(normed, start, NEAR, MOST_SWEEPS);
+    const criterion = varimaxCriterion(product(normed, at));
+    ends.push({ at, criterion });
+    best = Math.min(best, criterion);
+    alike = ends.filter(end => end.criterion <= best + tolerance()).length;
+    if (ends.length >= FEW_STARTS && alike === ends.length) break;
+    if (ends.length >= STARTS && alike >= OFTEN) break;
+    host.progress(ends.length / STARTS);
   }
-  const { rotation, iterations, converged } = best;
-  return { loadings: product(loadings, rotation), rotation, iterations, converged };
+  const followed = [...ends]
+    .sort((a, b) => a.criterion - b.criterion)
+    .slice(0, FOLLOWED)
+    .filter(({ criterion }) => criterion <= best + tolerance())
+    .map(({ at }) => project(normed, planar(normed, at, STILL, MOST_SWEEPS)));
+  const { rotation, iterations, converged } = followed.reduce((a, b) => (b.criterion < a.criterion ? b : a));
+  return {
+    loadings: product(loadings, rotation),
+    rotation,
+    iterations,
+    converged,
+    starts: ends.length,
+    reached: alike,
+    optima: distinct(
+      ends.map(({ criterion }) => criterion),
+      tolerance(),
+    ),
+  };
+}
+
+function randomRotation(k: number, normal: () => number): Matrix {
+  const at = zeros(k, k);
+  for (let i = 0; i < at.values.length; i++) at.values[i] = normal();
+  return nearestRotation(at);
+}
+
+/** How many numbers lie further than a tolerance above the one before them, and the first. */
+function distinct(values: readonly number[], tolerance: number): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted.filter((value, i) => i === 0 || value - sorted[i - 1]! > tolerance).length;
 }
 
 /** The varimax criterion of loadings, to be made small: minus a quarter of the summed variances of squared loadings. */
@@ -74,32 +129,43 @@ function gradient({ rows: p, columns: k, values }: Matrix): Matrix {
   return result;
 }
 
-const MOST_SWEEPS = 60;
+const MOST_SWEEPS = 200;
+/** Sines of angles by which planes still turn near an end, and at it. */
+const NEAR = 1e-3;
 const STILL = 1e-7;
 
-/** Plane after plane turned to its best angle until none turns any more (Kaiser 1958): near the end in few sweeps. */
-function planar(a: Matrix, start: Matrix): Matrix {
+/** Plane after plane turned to its best angle until none turns by more than `still` (Kaiser 1958). */
+function planar(a: Matrix, start: Matrix, still: number, mostSweeps: number): Matrix {
   const rotation = { ...start, values: start.values.slice() };
   const turned = product(a, rotation);
   const columns = Array.from({ length: a.columns }, (_, d) => columnOf(turned, d));
   const axes = Array.from({ length: a.columns }, (_, d) => columnOf(rotation, d));
-  for (let sweep = 0; sweep < MOST_SWEEPS; sweep++) {
+  for (let sweep = 0; sweep < mostSweeps; sweep++) {
     let widest = 0;
     for (let i = 0; i < a.columns; i++) {
       for (let j = i + 1; j < a.columns; j++) {
         const angle = bestAngle(columns[i]!, columns[j]!);
-        widest = Math.max(widest, Math.abs(angle));
+        widest = Math.max(widest, Math.abs(angle.sine));
         turn(columns[i]!, columns[j]!, angle);
         turn(axes[i]!, axes[j]!, angle);
       }
     }
-    if (widest < STILL) break;
+    if (widest < still) break;
   }
   return nearestRotation(rotation);
 }
 
-/** The angle that makes the criterion of two columns largest (Kaiser 1958, equation 24). */
-function bestAngle(x: Float64Array, y: Float64Array): number {
+/** An angle by its cosine and sine. */
+interface Angle {
+  readonly cosine: number;
+  readonly sine: number;
+}
+
+/**
+ * The angle that makes the criterion of two columns largest (Kaiser 1958, equation 24), a quarter of one whose tangent
+ * is known; halved twice by roots, which every host rounds alike.
+ */
+function bestAngle(x: Float64Array, y: Float64Array): Angle {
   let su = 0, sv = 0, uu = 0, uv = 0; // prettier-ignore
   for (let k = 0; k < x.length; k++) {
     const a = x[k]!;
@@ -112,12 +178,24 @@ function bestAngle(x: Float64Array, y: Float64Array): number {
     uv += 2 * u * v;
   }
   const p = x.length;
-  return Math.atan2(uv - (2 * su * sv) / p, uu - (su * su - sv * sv) / p) / 4;
+  const rise = uv - (2 * su * sv) / p;
+  const run = uu - (su * su - sv * sv) / p;
+  const length = Math.sqrt(rise * rise + run * run);
+  return length > 0 ? halved(halved({ cosine: run / length, sine: rise / length })) : { cosine: 1, sine: 0 };
 }
 
-function turn(x: Float64Array, y: Float64Array, angle: number): void {
-  const c = Math.cos(angle);
-  const s = Math.sin(angle);
+/** Half of an angle from −π to π. */
+function halved({ cosine, sine }: Angle): Angle {
+  // From whichever of the two is not a small difference.
+  if (cosine >= 0) {
+    const half = Math.sqrt((1 + cosine) / 2);
+    return { cosine: half, sine: sine / (2 * half) };
+  }
+  const half = Math.sqrt((1 - cosine) / 2) * (sine < 0 ? -1 : 1);
+  return { cosine: sine / (2 * half), sine: half };
+}
+
+function turn(x: Float64Array, y: Float64Array, { cosine: c, sine: s }: Angle): void {
   for (let k = 0; k < x.length; k++) {
     const value = x[k]!;
     const other = y[k]!;

@@ -1,7 +1,9 @@
 import { crossProducts } from '../algebra/crossProducts';
-import { columnOf, zeros, type Matrix } from '../algebra/matrix';
+import { columnOf, weighted, zeros, type Matrix } from '../algebra/matrix';
 import { quietHost, type Host } from '../host';
+import { divisorOver } from '../preparation/rowWeights';
 import { ranks } from '../preparation/transform';
+import { meanOf, squaresAbout } from '../table/moments';
 import type { Prepared } from '../preparation/prepare';
 import { polychoricCorrelations } from './polychoric';
 import { correlationOf } from './relations';
@@ -20,8 +22,8 @@ export function correlationMatrix(prepared: Prepared, kind: CorrelationKind, hos
   if (kind === 'polychoric') return polychoricCorrelations(prepared, host);
   const of = kind === 'spearman' && prepared.given === null ? ranked(prepared) : prepared;
   const p = of.measures.length;
-  if (of.given === null && of.gaps === 0 && of.weights === null && of.scale !== 'none') {
-    return scaledToOne(crossProducts(of.values, host));
+  if (of.given === null && of.gaps === 0 && of.scale !== 'none') {
+    return scaledToOne(crossProducts(weighted(of.values, of.weights), host));
   }
   const result = zeros(p, p);
   for (let a = 0; a < p; a++) {
@@ -48,29 +50,26 @@ function scaledToOne(products: Matrix): Matrix {
   return products;
 }
 
-/** The ranks of each measure among the rows that have it, centred. */
+/**
+ * The ranks of each measure among the rows that have it, as they would be were rows repeated as often as they weigh,
+ * centred by their weighted mean.
+ */
 export function ranked(prepared: Prepared): Prepared {
-  const { values } = prepared;
+  const { values, weights, counts } = prepared;
   const result = zeros(values.rows, values.columns);
   const sds = new Float64Array(values.columns);
   for (let j = 0; j < values.columns; j++) {
     const column = columnOf(values, j);
-    const there = prepared.gaps === 0 ? column : column.filter(value => !Number.isNaN(value));
-    const rank = ranks(there);
-    const mean = (rank.length + 1) / 2;
-    const target = columnOf(result, j);
-    let squares = 0;
-    let next = 0;
-    for (let i = 0; i < column.length; i++) {
-      if (Number.isNaN(column[i]!)) {
-        target[i] = NaN;
-        continue;
-      }
-      const centred = rank[next++]! - mean;
-      target[i] = centred;
-      squares += centred * centred;
-    }
-    sds[j] = Math.sqrt(squares / (rank.length - 1));
+    const places = Uint32Array.from(column.keys()).filter(i => !Number.isNaN(column[i]!));
+    const own = weights && Float64Array.from(places, i => weights[i]!);
+    const rank = ranks(
+      Float64Array.from(places, i => column[i]!),
+      own,
+    );
+    const mean = meanOf(rank, own);
+    const target = columnOf(result, j).fill(NaN);
+    places.forEach((i, place) => (target[i] = rank[place]! - mean));
+    sds[j] = Math.sqrt(squaresAbout(rank, mean, own) / divisorOver(rank, own, counts));
   }
   const divisors = new Float64Array(values.columns).fill(1);
   return { ...prepared, values: result, sds, divisors, scale: 'centre' };

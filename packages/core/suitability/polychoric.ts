@@ -58,10 +58,34 @@ function categoriesOf(values: Float64Array, name: string): Categories {
   return { codes: Int8Array.from(values, value => codeOf.get(value) ?? -1), count: distinct.length };
 }
 
-/** The correlation of greatest likelihood given the thresholds. */
-function polychoric(x: Categories, y: Categories, weights: Float64Array | null): number {
-  const [rows, columns] = [x.count, y.count];
-  const counts = new Float64Array(rows * columns);
+/** Two measures that have no row in some combination of their categories, and in how many. */
+export interface EmptyCells {
+  readonly a: string;
+  readonly b: string;
+  readonly cells: number;
+}
+
+/**
+ * The pairs of measures with empty cells, most first: their polychoric correlation leans on the assumption of normality
+ * there, and of two categories each it runs to ±1 (Savalei 2011).
+ */
+export function emptyCells(prepared: Prepared): EmptyCells[] {
+  const measures = prepared.measures.map((name, j) => categoriesOf(columnOf(prepared.values, j), name));
+  const pairs: EmptyCells[] = [];
+  measures.forEach((x, i) => {
+    measures.slice(0, i).forEach((y, j) => {
+      const { counts } = crossed(x, y, null);
+      const cells = counts.reduce((sum, count) => sum + Number(count === 0), 0);
+      if (cells > 0) pairs.push({ a: prepared.measures[j]!, b: prepared.measures[i]!, cells });
+    });
+  });
+  return pairs.sort((p, q) => q.cells - p.cells);
+}
+
+/** How often categories come together, row by row of the first. */
+function crossed(x: Categories, y: Categories, weights: Float64Array | null) {
+  const columns = y.count;
+  const counts = new Float64Array(x.count * columns);
   let total = 0;
   for (let i = 0; i < x.codes.length; i++) {
     if (x.codes[i]! < 0 || y.codes[i]! < 0) continue;
@@ -69,6 +93,13 @@ function polychoric(x: Categories, y: Categories, weights: Float64Array | null):
     counts[x.codes[i]! * columns + y.codes[i]!]! += weight;
     total += weight;
   }
+  return { counts, total };
+}
+
+/** The correlation of greatest likelihood given the thresholds. */
+function polychoric(x: Categories, y: Categories, weights: Float64Array | null): number {
+  const [rows, columns] = [x.count, y.count];
+  const { counts, total } = crossed(x, y, weights);
   const across = thresholds(rows, a => sumOver(columns, b => counts[a * columns + b]!) / total);
   const down = thresholds(columns, b => sumOver(rows, a => counts[a * columns + b]!) / total);
   const likelihood = (r: number): number => {

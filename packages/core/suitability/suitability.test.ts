@@ -77,7 +77,14 @@ describe('singular correlations', () => {
   });
   test('fewer rows than measures are singular too', () => {
     const few = suitability(preparedOf(Array.from({ length: 6 }, () => normals(4))), 'pearson');
-    expect(few.dependent.length).toBe(3);
+    expect([few.definiteness, few.fewRows]).toEqual(['singular', true]);
+    // Nothing follows from anything but for want of rows.
+    expect(few.dependent).toEqual([]);
+    const x = normals(8);
+    const copied = suitability(preparedOf([x, ...Array.from({ length: 9 }, () => normals(8)), x]), 'pearson');
+    expect(copied.dependent).toEqual([]);
+    const early = suitability(preparedOf([x, x, ...Array.from({ length: 9 }, () => normals(8))]), 'pearson');
+    expect(early.dependent).toEqual([{ measure: 'x1', on: ['x0'] }]);
   });
 });
 

@@ -1,15 +1,18 @@
 import { chiSquareTail, tTwoTails } from '../algebra/distributions';
 import { independence, invertDefinite } from '../algebra/cholesky';
 import { crossProducts } from '../algebra/crossProducts';
-import { columnOf, entry, transpose, zeros, type Matrix } from '../algebra/matrix';
+import { columnOf, entry, someColumns, transpose, weighted, zeros, type Matrix } from '../algebra/matrix';
+import { dependences, type Dependence } from '../algebra/nullSpace';
 import { dot } from '../algebra/product';
 import { leadingVectors } from '../algebra/leadingVectors';
 import { symmetricEigen, symmetricEigenvalues, type Eigen } from '../algebra/symmetricEigen';
 import { quietHost, stretch, type Host } from '../host';
 import type { Prepared } from '../preparation/prepare';
+import { meanOf } from '../table/moments';
 import { shapeOf } from '../table/shape';
 import { correlationMatrix, ranked, type CorrelationKind } from './correlationMatrix';
 import { mardia, type Mardia } from './mardia';
+import { emptyCells, type EmptyCells } from './polychoric';
 
 /** What the correlations say of one measure. */
 export interface MeasureSuitability {
@@ -47,10 +50,20 @@ export interface Suitability {
   readonly condition: number;
   /** Share of the pairs with |r| of at least .3. */
   readonly shareRelated: number;
-  /** Null where it cannot be had: R singular, gaps, weights, or very many measures. */
+  /** Null where it cannot be had: R singular, gaps, or very many measures. */
   readonly mardia: Mardia | null;
+  /** Whether all eigenvalues are above 0, some are 0, or some are below: then no one set of rows has these correlations. */
+  readonly definiteness: 'definite' | 'singular' | 'indefinite';
+  /** The least eigenvalue; 0 where R is singular. */
+  readonly least: number;
+  /** Whether R is singular for want of rows: no more of them than measures. */
+  readonly fewRows: boolean;
   /** Measures that depend on others wholly, each with those. */
   readonly dependent: readonly { readonly measure: string; readonly on: readonly string[] }[];
+  /** The measures that weigh most in the direction of the least eigenvalue, heaviest first. */
+  readonly weakest: readonly string[];
+  /** Of polychoric correlations: pairs that have no row in some combination of their categories, most such first. */
+  readonly emptyCells: readonly EmptyCells[];
 }
 
 /** Pairs beyond this in size count as related. */
@@ -59,7 +72,13 @@ const RELATED = 0.3;
 const MANY = 200;
 /** Of their search: they only say which measures stand beside each other. */
 const ROUNDS = 8;
-const SINGULAR = 1e-9;
+/** Eigenvalues below this beside the largest are 0 to all digits that figures could be had with. */
+const SINGULAR = 1e-10;
+/** Larger matrices are not decomposed for all their eigenvectors to name what depends on what. */
+const MOST_VECTORS = 1000;
+/** Of entries of the last eigenvector, beside the largest. */
+const WEIGHTY = 0.3;
+const MOST_WEAKEST = 6;
 
 /**
  * Whether measures hang together enough to be reduced: sampling adequacy overall and of each measure (Kaiser 1970, with
@@ -83,11 +102,17 @@ export function suitability(
   const eigen = few
     ? fromRows(prepared, kind, stretch(host, 0.4, 0.8))
     : ofColumns(correlations, stretch(host, 0.4, 0.8));
+  const tolerance = Math.max(SINGULAR * eigen.values[0]!, 1.2 * Math.sqrt(p) * printedPrecision(prepared));
   const least = few ? 0 : eigen.values[p - 1]!;
-  const singular = least < SINGULAR;
-  const inverted = singular ? null : invertDefinite(correlations);
+  const definiteness = least < -tolerance ? 'indefinite' : least <= tolerance ? 'singular' : 'definite';
+  const inverted = definiteness === 'definite' ? invertDefinite(correlations) : null;
   const partial = inverted === null ? null : partialCorrelations(inverted.inverse);
-  const logDeterminant = inverted?.logDeterminant ?? -Infinity;
+  const logDeterminant = inverted?.logDeterminant ?? (definiteness === 'indefinite' ? NaN : -Infinity);
+  const last = few || definiteness !== 'definite' ? null : lastVectors(correlations, eigen, host);
+  const named = ({ column, on }: Dependence) => ({
+    measure: names[column]!,
+    on: on.map(other => names[other.column]!),
+  });
   return {
     kind,
     measures: names.map((measure, j) =>
@@ -100,16 +125,64 @@ export function suitability(
     kmo: partial === null ? NaN : adequacy(correlations, partial),
     bartlett: inverted === null || n === null ? null : bartlett(logDeterminant, n, p),
     logDeterminant,
-    condition: singular ? Infinity : eigen.values[0]! / least,
+    condition: conditionOf(definiteness, eigen.values[0]!, least),
     shareRelated: shareRelated(correlations),
     mardia: inverted === null ? null : normal(),
-    dependent: singular
-      ? independence(correlations, SINGULAR * 10).dependent.map(({ column, on }) => ({
-          measure: names[column]!,
-          on: on.map(other => names[other.column]!),
-        }))
-      : [],
+    definiteness,
+    least: definiteness === 'singular' ? 0 : least,
+    fewRows: few,
+    dependent:
+      definiteness === 'singular' ? dependent(correlations, eigen, tolerance, few ? n : null, host).map(named) : [],
+    weakest: weightiest(
+      definiteness === 'indefinite' ? lastVectors(correlations, eigen, host) : last,
+      names,
+    ),
+    emptyCells: kind === 'polychoric' ? emptyCells(prepared) : [],
   };
+}
+
+const conditionOf = (definiteness: Suitability['definiteness'], largest: number, least: number): number =>
+  definiteness === 'definite' ? largest / least : definiteness === 'singular' ? Infinity : NaN;
+
+/** How far a given correlation may be off, for the digits it is given with. */
+function printedPrecision({ precision, scale, sds }: Prepared): number {
+  const least = sds.reduce((a, b) => Math.min(a, b), Infinity);
+  return scale === 'unit-variance' ? precision : precision / (least * least);
+}
+
+/** All eigenvectors where they are at hand or can be had; null where the matrix is too large. */
+function lastVectors(correlations: Matrix, eigen: Eigen, host: Host): Matrix | null {
+  const p = correlations.rows;
+  if (eigen.vectors.columns === p) return eigen.vectors;
+  return p <= MOST_VECTORS ? symmetricEigen(correlations, host).vectors : null;
+}
+
+/** @param rows of the table where there are no more than measures: what follows from that alone is no dependence */
+function dependent(
+  correlations: Matrix,
+  eigen: Eigen,
+  tolerance: number,
+  rows: number | null,
+  host: Host,
+): readonly Dependence[] {
+  const p = correlations.rows;
+  const vectors = rows === null ? lastVectors(correlations, eigen, host) : null;
+  if (vectors === null) {
+    return independence(correlations, 10 * SINGULAR, rows === null ? p : Math.ceil(rows) - 1).dependent;
+  }
+  const nulls = [...eigen.values.keys()].filter(d => eigen.values[d]! <= tolerance);
+  return dependences(someColumns(vectors, nulls));
+}
+
+function weightiest(vectors: Matrix | null, names: readonly string[]): string[] {
+  if (vectors === null) return [];
+  const sizes = columnOf(vectors, vectors.columns - 1).map(Math.abs);
+  const most = sizes.reduce((a, b) => Math.max(a, b), 0);
+  return [...sizes.keys()]
+    .filter(j => sizes[j]! >= WEIGHTY * most)
+    .sort((a, b) => sizes[b]! - sizes[a]!)
+    .slice(0, MOST_WEAKEST)
+    .map(j => names[j]!);
 }
 
 /** All eigenvalues of the correlations and, at least, the first two eigenvectors. */
@@ -120,9 +193,17 @@ function ofColumns(correlations: Matrix, host: Host): Eigen {
 
 /** The first two eigenvectors of the correlations, by way of the products of the rows: there are fewer of them. */
 function fromRows(prepared: Prepared, kind: CorrelationKind, host: Host): Eigen {
-  const { values, measures } = kind === 'spearman' ? ranked(prepared) : prepared;
-  const [n, p] = [values.rows, measures.length];
+  const { values: unweighted, measures, weights } = kind === 'spearman' ? ranked(prepared) : prepared;
+  const [n, p] = [unweighted.rows, measures.length];
   const scaled = zeros(n, p);
+  // Where nothing is centred, correlations are about the means all the same.
+  const centred = unweighted.values.slice();
+  for (let j = 0; j < p; j++) {
+    const column = centred.subarray(j * n, (j + 1) * n);
+    const mean = meanOf(column, weights);
+    for (let i = 0; i < n; i++) column[i]! -= mean;
+  }
+  const values = weighted({ ...unweighted, values: centred }, weights);
   for (let j = 0; j < p; j++) {
     const column = columnOf(values, j);
     const length = Math.sqrt(dot(column, 0, column, 0, n));
@@ -194,24 +275,24 @@ function measureSuitability(
       mate = other;
     }
   }
-  const values = columnOf(prepared.values, j).filter(value => !Number.isNaN(value));
-  const shape = values.length > 0 ? shapeOf(values) : { skewness: NaN, kurtosis: NaN };
+  const values = columnOf(prepared.values, j);
   return {
     measure,
     kmo: partial === null ? NaN : adequacy(correlations, partial, j),
     largest,
     with: prepared.measures[mate]!,
     smc: inverse === null ? NaN : 1 - 1 / entry(inverse, j, j),
-    ...shape,
+    ...shapeOf(values, prepared.weights),
     zeros: zeroShare(prepared, values, j),
   };
 }
 
-/** The share of a measure's treated entries that are 0. */
-function zeroShare({ means, sds, divisors }: Prepared, values: Float64Array, j: number): number {
+/** The weighted share of a measure's treated entries that are 0. */
+function zeroShare({ means, sds, divisors, weights }: Prepared, values: Float64Array, j: number): number {
   const zero = -means[j]! / divisors[j]!;
   const close = (1e-9 * sds[j]!) / divisors[j]!;
-  return values.reduce((count, value) => count + Number(Math.abs(value - zero) < close), 0) / values.length;
+  const zeros = values.map(value => (Math.abs(value - zero) < close ? 1 : Number.isNaN(value) ? NaN : 0));
+  return meanOf(zeros, weights);
 }
 
 function shareRelated(correlations: Matrix): number {
@@ -239,8 +320,9 @@ function angularOrder(vectors: Matrix): number[] {
 }
 
 /** The figures of multivariate normality; null where they cannot be had. */
-export function normality({ values, gaps, weights, scale }: Prepared, host: Host = quietHost): Mardia | null {
-  const { rows: n, columns: p } = values;
-  if (n <= p || p > MANY || gaps > 0 || weights !== null || scale === 'none') return null;
-  return mardia(values, host);
+export function normality(prepared: Prepared, host: Host = quietHost): Mardia | null {
+  const { values, gaps, weights, n, scale } = prepared;
+  const p = values.columns;
+  if (n === null || n <= p || p > MANY || gaps > 0 || scale === 'none' || values.rows === 0) return null;
+  return mardia(values, weights, host);
 }

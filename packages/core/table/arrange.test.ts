@@ -12,9 +12,9 @@ const column = (entries: readonly string[]) =>
   read(`id,x\n${entries.map((entry, i) => `r${i},${entry}`).join('\n')}\n`).columns[1]!;
 const entries = (table: Table, name: string) =>
   Array.from({ length: table.rows }, (_, row) => textAt(findColumn(table, name)!, row));
-const understood = (rows: readonly string[], how: ColumnArrangement) => {
+const understood = (rows: readonly string[], how: Omit<ColumnArrangement, 'name'>) => {
   const table = read(`id,x\n${rows.map((entry, i) => `r${i},${entry}`).join('\n')}\n`);
-  return findColumn(arrange(table, { columns: { x: how }, made: [] }), 'x')!;
+  return findColumn(arrange(table, { columns: [{ name: 'x', ...how }], made: [] }), 'x')!;
 };
 const numbers = (of: ReturnType<typeof understood>) => {
   const { values } = of as NumberColumn;
@@ -93,12 +93,12 @@ describe('missing codes', () => {
 describe('arranging', () => {
   test('nothing arranged is the same table', () => {
     const table = read('a,b\n1,x\n2,y\n');
-    expect(arrange(table, { columns: {}, made: [] })).toBe(table);
+    expect(arrange(table, { columns: [], made: [] })).toBe(table);
   });
 
   test('another arrangement has another key, the same one the same, and the file’s key stays', () => {
     const table = read('a,b\n1,x\n99,y\n');
-    const one = (missing: string[]): Arrangement => ({ columns: { a: { missing } }, made: [] });
+    const one = (missing: string[]): Arrangement => ({ columns: [{ name: 'a', missing }], made: [] });
     expect(arrange(table, one(['99'])).key).toBe(arrange(table, one(['99'])).key);
     expect(arrange(table, one(['99'])).key).not.toBe(arrange(table, one(['1'])).key);
     expect(arrange(table, one(['99']))).toMatchObject({
@@ -115,7 +115,7 @@ describe('arranging', () => {
 
   test('an entry that is no number takes the one it stands for', () => {
     const x = understood(['1', '2', '3', '4', '5', '6', '7', '8', '<0.1', 'n.d.'], {
-      values: { '<0.1': 0.05 },
+      values: [{ entry: '<0.1', number: 0.05 }],
     });
     expect(numbers(x)).toEqual([1, 2, 3, 4, 5, 6, 7, 8, 0.05, NaN]);
     expect(textAt(x, 9)).toBe('n.d.');
@@ -150,8 +150,8 @@ describe('arranging', () => {
         const texts = values.map(String);
         const there = understood(texts, { type: 'category' });
         const table = read(`id,x\n${texts.map((text, i) => `r${i},${text}`).join('\n')}\n`);
-        const category = arrange(table, { columns: { x: { type: 'category' } }, made: [] });
-        const back = arrange(category, { columns: { x: { type: 'number' } }, made: [] });
+        const category = arrange(table, { columns: [{ name: 'x', type: 'category' }], made: [] });
+        const back = arrange(category, { columns: [{ name: 'x', type: 'number' }], made: [] });
         expect(there.kind).toBe('levels');
         expect(numbers(findColumn(back, 'x')!)).toEqual(values);
       }),
@@ -163,7 +163,7 @@ describe('arranging', () => {
 describe('labels made from others', () => {
   const table = read('id,x,kiln\nr0,1,a\nr1,2,b\nr2,3,c\nr3,4,a\nr4,,b\nr5,6,c\n');
   const made = (how: Arrangement['made'][number]['how'], from = 'x') =>
-    arrange(table, { columns: {}, made: [{ name: 'new', from, how }] });
+    arrange(table, { columns: [], made: [{ name: 'new', from, how }] });
 
   test('bins of about equal count', () => {
     expect(entries(made({ kind: 'quantiles', bins: 2 }), 'new')).toEqual([
@@ -183,13 +183,13 @@ describe('labels made from others', () => {
   });
 
   test('levels joined; the others stay, in the order of those they come from', () => {
-    const result = made({ kind: 'joined', levels: { a: 'west', c: 'west' } }, 'kiln');
+    const result = made({ kind: 'joined', levels: [{ from: 'a', to: 'west' }, { from: 'c', to: 'west' }] }, 'kiln');
     expect(entries(result, 'new')).toEqual(['west', 'b', 'west', 'west', 'b', 'west']);
     expect(findColumn(result, 'new')).toMatchObject({ levels: ['west', 'b'] });
   });
 
   test.each([
-    [{ kind: 'joined', levels: {} }, 'x', /holds numbers/],
+    [{ kind: 'joined', levels: [] }, 'x', /holds numbers/],
     [{ kind: 'edges', edges: [1] }, 'kiln', /holds no numbers/],
     [{ kind: 'edges', edges: [1] }, 'gone', /the table lacks/],
   ] as const)('%j of %s is refused', (how, from, message) => {
@@ -204,7 +204,7 @@ describe('labels made from others', () => {
         (values, bins) => {
           const source = read(`id,x\n${values.map((value, i) => `r${i},${value}`).join('\n')}\n`);
           const result = arrange(source, {
-            columns: {},
+            columns: [],
             made: [{ name: 'new', from: 'x', how: { kind: 'quantiles', bins } }],
           });
           const counts = new Map<string, number>();

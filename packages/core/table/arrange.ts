@@ -11,18 +11,19 @@ import { findColumn, type Table } from './table';
 
 /** How the entries of a column are to be understood, where that is not as they were read. */
 export interface ColumnArrangement {
+  readonly name: string;
   readonly type?: ColumnType | undefined;
   /** The entries that stand for a missing one; those found in reading where this is left out. */
   readonly missing?: readonly string[] | undefined;
   /** Numbers for entries that are none: "<0.1" may stand for 0.05. */
-  readonly values?: Readonly<Record<string, number>> | undefined;
+  readonly values?: readonly { readonly entry: string; readonly number: number }[] | undefined;
   /** Levels in their order. */
   readonly order?: readonly string[] | undefined;
 }
 
 /** What is made of a table's columns before anything is computed from them. Rows stay as they are. */
 export interface Arrangement {
-  readonly columns: Readonly<Record<string, ColumnArrangement>>;
+  readonly columns: readonly ColumnArrangement[];
   readonly made: readonly MadeColumn[];
   /** Columns of scores that were put beside the others, in their order. */
   readonly scores?: readonly ScoreColumn[] | undefined;
@@ -45,9 +46,10 @@ export interface ScoreColumn {
  */
 export function arrange(table: Table, arrangement: Arrangement): Table {
   const { columns: arranged, made } = arrangement;
-  if (Object.keys(arranged).length === 0 && made.length === 0) return table;
+  if (arranged.length === 0 && made.length === 0) return table;
+  const arrangements = new Map(arranged.map(how => [how.name, how]));
   const columns = table.columns.map(column => {
-    const how = arranged[column.name];
+    const how = arrangements.get(column.name);
     return how === undefined ? column : arrangeColumn(column, how);
   });
   const key = contentKey(new TextEncoder().encode(`${table.key} ${JSON.stringify(arrangement)}`));
@@ -79,7 +81,7 @@ export function withScores(table: Table, score: ScoreColumn, rows: Uint32Array, 
     missing[row] = 0;
   });
   const gaps = missing.includes(1) ? missing : null;
-  const by = table.arranged?.by ?? { columns: {}, made: [] };
+  const by = table.arranged?.by ?? { columns: [], made: [] };
   return {
     ...table,
     key: contentKey(new TextEncoder().encode(`${table.key} ${JSON.stringify(score)}`)),
@@ -101,7 +103,8 @@ function arrangeColumn(column: Column, how: ColumnArrangement): Column {
 }
 
 /** Numbers with other entries missing, or with values for entries that are no numbers. */
-function numbersAgain(column: NumberColumn, { missing, values = {} }: ColumnArrangement): NumberColumn {
+function numbersAgain(column: NumberColumn, { missing, values }: ColumnArrangement): NumberColumn {
+  const numberFor = numbersFor(values);
   const codes = new Set((missing ?? []).map(Number).filter(code => !Number.isNaN(code)));
   const rows = column.values.length;
   const numbers = Float64Array.from(column.values);
@@ -109,7 +112,7 @@ function numbersAgain(column: NumberColumn, { missing, values = {} }: ColumnArra
   const odd = new Map<number, string>();
   column.exceptions?.texts.forEach((text, index) => {
     const row = column.exceptions!.rows[index]!;
-    const value = values[text];
+    const value = numberFor.get(text);
     if (value === undefined) return odd.set(row, text);
     numbers[row] = value;
     gaps[row] = 0;
@@ -124,8 +127,12 @@ function numbersAgain(column: NumberColumn, { missing, values = {} }: ColumnArra
   return numberColumn(column.name, numbers, gaps, odd);
 }
 
+const numbersFor = (values: ColumnArrangement['values'] = []): ReadonlyMap<string, number> =>
+  new Map(values.map(({ entry, number }) => [entry, number]));
+
 /** Numbers of levels: as they are written, as days where they are dates, 0 and 1 for no and yes, else by their order. */
-function numbersFrom(column: LevelColumn, { missing, values = {}, order }: ColumnArrangement): NumberColumn {
+function numbersFrom(column: LevelColumn, { missing, values, order }: ColumnArrangement): NumberColumn {
+  const numberFor = numbersFor(values);
   const numberOf = levelNumbers(column.levels, order);
   const rows = column.codes.length;
   const numbers = new Float64Array(rows);
@@ -134,7 +141,7 @@ function numbersFrom(column: LevelColumn, { missing, values = {}, order }: Colum
   for (let row = 0; row < rows; row++) {
     const text = textAt(column, row);
     const level = isMissing(column, row) ? NaN : numberOf[column.codes[row]!]!;
-    const value = missing?.includes(text) ? NaN : (values[text] ?? level);
+    const value = missing?.includes(text) ? NaN : (numberFor.get(text) ?? level);
     if (Number.isNaN(value)) {
       gaps[row] = 1;
       if (text !== '') odd.set(row, text);

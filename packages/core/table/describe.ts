@@ -2,6 +2,7 @@ import { quietHost, type Host } from '../host';
 import { guessType, type TypeGuess } from './columnType';
 import { isMissing, missingCount, type Column, type LevelColumn, type NumberColumn } from './column';
 import { missingCodes, type MissingCode } from './missingCodes';
+import { meanOf, sdOf } from './moments';
 import { sortedOf } from './order';
 import { quantile } from './quantile';
 import { shapeOf } from './shape';
@@ -139,15 +140,9 @@ function remarkOn(commonest: number, present: number): Remark | null {
 
 function describeNumbers(column: NumberColumn) {
   const sorted = sortedNumbers(column);
-  const n = sorted.length;
-  let sum = 0;
-  for (const value of sorted) sum += value;
-  const mean = sum / n;
-  let squares = 0;
-  for (const value of sorted) squares += (value - mean) * (value - mean);
   return {
-    mean,
-    sd: n > 1 ? Math.sqrt(squares / (n - 1)) : NaN,
+    mean: meanOf(sorted),
+    sd: sdOf(sorted),
     least: quantile(sorted, 0),
     lowerQuartile: quantile(sorted, 0.25),
     median: quantile(sorted, 0.5),
@@ -211,22 +206,28 @@ function sortedNumbers(column: NumberColumn): Float64Array {
   return sorted;
 }
 
-/** A histogram of sorted numbers in at most 16 bins; whole numbers over a short range get a bin each. */
-export function histogram(sorted: Float64Array): Histogram {
+/**
+ * A histogram of sorted numbers in at most 16 bins; whole numbers over a short range get a bin each.
+ *
+ * @param upTo what each number and all before it weigh together; null where each counts once
+ */
+export function histogram(sorted: Float64Array, upTo: Float64Array | null = null): Histogram {
   const n = sorted.length;
   if (n === 0) return { from: 0, to: 0, counts: [] };
   const from = sorted[0]!;
   const to = sorted[n - 1]!;
-  if (from === to) return { from, to, counts: [n] };
+  const all = upTo?.[n - 1] ?? n;
+  if (from === to) return { from, to, counts: [all] };
   const steps = to - from + 1;
   const each = steps <= MOST_BINS && sorted.every(Number.isInteger);
-  const bins = each ? steps : Math.max(4, Math.min(MOST_BINS, Math.ceil(Math.sqrt(n))));
+  const bins = each ? steps : Math.max(4, Math.min(MOST_BINS, Math.ceil(Math.sqrt(all))));
   const counts = new Array<number>(bins).fill(0);
-  for (const value of sorted) {
+  sorted.forEach((value, i) => {
     // Halved first: the range of two huge numbers of unlike sign would overflow.
     const place = (value / 2 - from / 2) / (to / 2 - from / 2);
-    counts[Math.min(bins - 1, Math.floor(place * bins))]!++;
-  }
+    const weight = upTo === null ? 1 : upTo[i]! - (i > 0 ? upTo[i - 1]! : 0);
+    counts[Math.min(bins - 1, Math.floor(place * bins))]! += weight;
+  });
   return { from, to, counts };
 }
 

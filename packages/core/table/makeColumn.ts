@@ -11,8 +11,11 @@ export interface MadeColumn {
     | { readonly kind: 'quantiles'; readonly bins: number }
     /** Bins end at these numbers, ascending; a number on an edge belongs to the bin below it. */
     | { readonly kind: 'edges'; readonly edges: readonly number[] }
-    /** New levels by old; levels not named stay as they are. */
-    | { readonly kind: 'joined'; readonly levels: Readonly<Record<string, string>> };
+    /** New levels for old; levels not named stay as they are. */
+    | {
+        readonly kind: 'joined';
+        readonly levels: readonly { readonly from: string; readonly to: string }[];
+      };
 }
 
 /**
@@ -23,7 +26,7 @@ export interface MadeColumn {
 export function makeColumn(from: Column, { name, how }: MadeColumn, rows: number): LevelColumn {
   if (how.kind === 'joined') {
     if (from.kind !== 'levels') throw wrongKind(name, from.name, 'numbers');
-    return joinLevels(from, name, how.levels, rows);
+    return joinLevels(from, name, new Map(how.levels.map(({ from: old, to }) => [old, to])), rows);
   }
   if (from.kind !== 'number') throw wrongKind(name, from.name, 'no numbers');
   const edges = how.kind === 'edges' ? [...how.edges].sort((a, b) => a - b) : quantileEdges(from, how.bins);
@@ -32,7 +35,9 @@ export function makeColumn(from: Column, { name, how }: MadeColumn, rows: number
 
 /** Inner edges of bins with about as many entries each; fewer where many entries are equal. */
 function quantileEdges(column: NumberColumn, bins: number): number[] {
-  const sorted = Float64Array.from([...column.values].filter((_, row) => !isMissing(column, row))).sort();
+  const sorted = Float64Array.from(column.values)
+    .filter((_, row) => !isMissing(column, row))
+    .sort();
   const edges = Array.from({ length: bins - 1 }, (_, i) => quantile(sorted, (i + 1) / bins));
   return [...new Set(edges)].filter(edge => edge < sorted[sorted.length - 1]!);
 }
@@ -64,16 +69,16 @@ function binNames(edges: readonly number[]): string[] {
 function joinLevels(
   column: LevelColumn,
   name: string,
-  joined: Readonly<Record<string, string>>,
+  joined: ReadonlyMap<string, string>,
   rows: number,
 ): LevelColumn {
   const builder = levelsBuilder(rows, text => text === '');
   for (let row = 0; row < rows; row++) {
     const level = levelAt(column, row);
-    builder.add(level === null ? '' : (joined[level] ?? level));
+    builder.add(level === null ? '' : (joined.get(level) ?? level));
   }
   // In the order of the levels they come from.
-  return builder.finish(name, [...new Set(column.levels.map(level => joined[level] ?? level))]);
+  return builder.finish(name, [...new Set(column.levels.map(level => joined.get(level) ?? level))]);
 }
 
 function wrongKind(name: string, from: string, what: string): Problem {

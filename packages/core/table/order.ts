@@ -1,4 +1,5 @@
 import { BASE, kernels } from '@wold/kernels/kernels';
+import type { Weights } from './moments';
 
 /** Fewer are sooner sorted by the host. */
 const FEW = 64;
@@ -24,6 +25,24 @@ export function orderOf(values: Float64Array): Uint32Array {
   const compiled = sortCompiled(values);
   if (compiled !== null) return compiled.places.slice();
   return Uint32Array.from(values, (_, place) => place).sort((a, b) => values[a]! - values[b]! || a - b);
+}
+
+/** Numbers from the least to the most and, where they weigh, what each and all before it weigh together. */
+export interface Ordered {
+  readonly values: Float64Array;
+  readonly upTo: Float64Array | null;
+}
+
+/** The numbers that are there, in order. */
+export function ordered(values: Float64Array, weights: Weights = null): Ordered {
+  if (weights === null) return { values: sortedOf(values), upTo: null };
+  const places = Uint32Array.from(values.keys()).filter(place => !Number.isNaN(values[place]!));
+  const there = Float64Array.from(places, place => values[place]!);
+  const order = orderOf(there);
+  const upTo = new Float64Array(order.length);
+  let sum = 0;
+  order.forEach((place, index) => (upTo[index] = sum += weights[places[place]!]!));
+  return { values: Float64Array.from(order, place => there[place]!), upTo };
 }
 
 /** What is not NaN, in the kernels' room until that is used again; null for few, or where there are no kernels. */

@@ -1,3 +1,5 @@
+import { meanOf, weightOf, type Weights } from './moments';
+
 /** How a distribution departs from the normal. */
 export interface Shape {
   /** g₁ = m₃ / m₂^1.5 (Fisher 1930): 0 for a symmetric distribution, above it with a long tail upwards. */
@@ -6,19 +8,25 @@ export interface Shape {
   readonly kurtosis: number;
 }
 
-/** Skewness and kurtosis of numbers without NaN; NaN where they do not vary. */
-export function shapeOf(values: ArrayLike<number>): Shape {
-  const n = values.length;
-  let sum = 0;
-  for (let i = 0; i < n; i++) sum += values[i]!;
-  const mean = sum / n;
-  let [m2, m3, m4] = [0, 0, 0];
-  for (let i = 0; i < n; i++) {
-    const d = values[i]! - mean;
-    m2 += d * d;
-    m3 += d * d * d;
-    m4 += d * d * d * d;
+/** Weighted skewness and kurtosis of the numbers that are there; NaN where they do not vary. */
+export function shapeOf(values: ArrayLike<number>, weights: Weights = null): Shape {
+  const mean = meanOf(values, weights);
+  // In units of the largest deviation, so that no power of it over- or underflows.
+  let unit = 0;
+  for (let i = 0; i < values.length; i++) {
+    const size = Math.abs(values[i]! - mean);
+    if (size > unit) unit = size;
   }
-  if (m2 === 0) return { skewness: NaN, kurtosis: NaN };
+  if (!(unit > 0 && unit < Infinity)) return { skewness: NaN, kurtosis: NaN };
+  let [m2, m3, m4] = [0, 0, 0];
+  for (let i = 0; i < values.length; i++) {
+    const d = (values[i]! - mean) / unit;
+    if (Number.isNaN(d)) continue;
+    const w = weights === null ? 1 : weights[i]!;
+    m2 += w * d * d;
+    m3 += w * d * d * d;
+    m4 += w * d * d * d * d;
+  }
+  const n = weightOf(values, weights);
   return { skewness: (Math.sqrt(n) * m3) / (m2 * Math.sqrt(m2)), kurtosis: (n * m4) / (m2 * m2) - 3 };
 }

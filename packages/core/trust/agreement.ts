@@ -1,11 +1,12 @@
-import { columnOf, zeros, type Matrix } from '../algebra/matrix';
+import { columnOf, type Matrix } from '../algebra/matrix';
 import { crossed, product } from '../algebra/product';
 import type { Components } from '../components/components';
 import { components } from '../components/components';
 import { decompose } from '../components/decompose';
 import type { Rotation } from '../components/rotate';
 import { quietHost, type Host } from '../host';
-import type { Prepared } from '../preparation/prepare';
+import { prepare, type PreparationInput } from '../preparation/prepare';
+import type { Treated } from '../preparation/treat';
 import { Problem } from '../problem';
 import { nearestRotation } from '../rotation/varimax';
 import type { Table } from '../table/table';
@@ -14,6 +15,7 @@ import { groupsOf } from './groups';
 
 export interface GroupAgreement {
   readonly level: string;
+  /** Rows of the group, or how many they stand for. */
   readonly rows: number;
   /** Congruence of each dimension of all rows with the group's own that is most like it, and which that is. */
   readonly asFound: readonly { readonly with: number; readonly value: number }[];
@@ -33,16 +35,18 @@ export interface Agreement {
 const LEAST_ROWS = 10;
 
 /**
- * The same components fitted to each group's rows by themselves, centred and scaled anew, and compared with those of all
- * rows by Tucker's congruence: as they are found, and turned by orthogonal Procrustes rotation (Schönemann 1966), since
- * neighbouring dimensions of near variance change places easily.
+ * The same components fitted to each group's treated rows by themselves, centred and scaled anew with their weights, and
+ * compared with those of all rows by Tucker's congruence: as they are found, and turned by orthogonal Procrustes
+ * rotation (Schönemann 1966), since neighbouring dimensions of near variance change places easily.
  *
+ * @param treated the measures that all rows' components were found from, before they were scaled
  * @param label the column whose levels are the groups
  * @throws Problem when fewer than two groups have rows enough
  */
 export function agreement(
   table: Table,
-  prepared: Prepared,
+  input: PreparationInput,
+  treated: Treated,
   whole: Components,
   label: string,
   rotation: Rotation,
@@ -50,24 +54,12 @@ export function agreement(
 ): Agreement {
   const leftOut: { level: string; why: string }[] = [];
   const fitted: { level: string; rows: number; loadings: Matrix }[] = [];
-  const groups = [...groupsOf(table, label, prepared.rows)];
-  const without = prepared.measures.filter(name => !whole.measures.includes(name));
+  const groups = [...groupsOf(table, label, treated.rows)];
   groups.forEach(([level, places], index) => {
     host.progress(index / groups.length);
-    const need = Math.max(LEAST_ROWS, whole.kept + 2);
-    if (places.length < need) {
-      leftOut.push({ level, why: `${places.length} rows, fewer than ${need}` });
-      return;
-    }
-    const part = rowsOf(prepared, places);
-    const constant = part.constant.filter(name => whole.measures.includes(name));
-    if (constant.length > 0) {
-      leftOut.push({ level, why: `“${constant[0]}” does not vary in it` });
-      return;
-    }
-    const own = components(part.prepared, decompose(part.prepared, without), whole.kept, rotation);
-    if (own.kept < whole.kept) leftOut.push({ level, why: `only ${own.kept} dimensions vary in it` });
-    else fitted.push({ level, rows: places.length, loadings: own.structure });
+    const own = ofGroup(table, input, rowsOf(treated, places), whole, rotation);
+    if (typeof own === 'string') leftOut.push({ level, why: own });
+    else fitted.push({ level, ...own });
   });
   if (fitted.length < 2) {
     throw new Problem(
@@ -80,7 +72,7 @@ export function agreement(
     fitted.slice(i + 1).map(other => ({
       a,
       b: other.level,
-      least: Math.min(...turnedCongruence(loadings, other.loadings)),
+      least: turnedCongruence(loadings, other.loadings).reduce((x, y) => Math.min(x, y), Infinity),
     })),
   );
   return {
@@ -95,48 +87,43 @@ export function agreement(
   };
 }
 
+/** The structure of a group's own components; why it has none to compare. */
+function ofGroup(
+  table: Table,
+  input: PreparationInput,
+  part: Treated,
+  whole: Components,
+  rotation: Rotation,
+): { readonly rows: number; readonly loadings: Matrix } | string {
+  try {
+    const prepared = prepare(table, input, quietHost, part);
+    const rows = prepared.n!;
+    const need = Math.max(LEAST_ROWS, whole.kept + 2);
+    if (rows < need) return `${rows} rows, fewer than ${need}`;
+    const constant = prepared.measuresSetAside.find(({ name }) => whole.measures.includes(name));
+    if (constant !== undefined) return `“${constant.name}” does not vary in it`;
+    const without = prepared.measures.filter(name => !whole.measures.includes(name));
+    const own = components(prepared, decompose(prepared, without), whole.kept, rotation);
+    if (own.kept < whole.kept) return `only ${own.kept} dimensions vary in it`;
+    return { rows, loadings: own.structure };
+  } catch (thrown) {
+    if (!(thrown instanceof Problem)) throw thrown;
+    return thrown.what;
+  }
+}
+
+/** Some of the treated rows. */
+function rowsOf(treated: Treated, places: readonly number[]): Treated {
+  return {
+    ...treated,
+    rows: Uint32Array.from(places, i => treated.rows[i]!),
+    columns: treated.columns.map(column => Float64Array.from(places, i => column[i]!)),
+    placed: { rows: new Uint32Array(0), columns: treated.columns.map(() => new Float64Array(0)) },
+  };
+}
+
 /** Congruence of each column of `a` with the same of `b`, once `b` is turned to lie as near to `a` as it can. */
 export function turnedCongruence(a: Matrix, b: Matrix): number[] {
   const turned = product(b, nearestRotation(crossed(b, a)));
   return Array.from({ length: a.columns }, (_, d) => congruence(columnOf(a, d), columnOf(turned, d)));
-}
-
-/** Some of the prepared rows, centred anew and, where the whole has unit variance, scaled anew. */
-function rowsOf(
-  prepared: Prepared,
-  places: readonly number[],
-): { readonly prepared: Prepared; readonly constant: readonly string[] } {
-  const n = places.length;
-  const values = zeros(n, prepared.values.columns);
-  const sds = new Float64Array(prepared.measures.length);
-  const constant: string[] = [];
-  const weights = prepared.weights === null ? null : Float64Array.from(places, i => prepared.weights![i]!);
-  const total = weights?.reduce((sum, w) => sum + w, 0) ?? n;
-  prepared.measures.forEach((name, j) => {
-    const x = Float64Array.from(places, i => columnOf(prepared.values, j)[i]!);
-    let mean = 0;
-    x.forEach((value, i) => (mean += ((weights?.[i] ?? 1) * value) / total));
-    let square = 0;
-    x.forEach((value, i) => (square += (weights?.[i] ?? 1) * (value - mean) * (value - mean)));
-    const sd = Math.sqrt(square / (total - 1));
-    if (!(sd > 1e-12)) constant.push(name);
-    const by = prepared.scale === 'unit-variance' && sd > 0 ? sd : 1;
-    const origin = prepared.scale === 'none' ? 0 : mean;
-    columnOf(values, j).set(x.map(value => (value - origin) / by));
-    sds[j] = sd / by;
-  });
-  return {
-    constant,
-    prepared: {
-      ...prepared,
-      rows: Uint32Array.from(places, i => prepared.rows[i]!),
-      values,
-      placedRows: new Uint32Array(0),
-      placedValues: zeros(0, prepared.measures.length),
-      weights,
-      divisor: total - 1,
-      sds,
-      divisors: sds.map(() => 1),
-    },
-  };
 }

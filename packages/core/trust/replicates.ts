@@ -1,6 +1,9 @@
 import { columnOf } from '../algebra/matrix';
 import type { Components } from '../components/components';
+import type { Prepared } from '../preparation/prepare';
+import { rowsStoodFor, weightsAt } from '../preparation/rowWeights';
 import { Problem } from '../problem';
+import { meanOf, sdOf, squaresAbout } from '../table/moments';
 import type { Table } from '../table/table';
 import { groupsOf } from './groups';
 
@@ -16,22 +19,34 @@ export interface ReplicateScatter {
 
 export interface Replicates {
   /** Entries that two rows or more have, with how many. */
-  readonly groups: readonly { readonly level: string; readonly rows: readonly number[] }[];
-  /** Rows in these groups, less one per group. */
+  readonly groups: readonly {
+    readonly level: string;
+    readonly rows: readonly number[];
+    /** How many rows they stand for. */
+    readonly n: number;
+  }[];
+  /** Rows that these groups stand for, less one per group. */
   readonly df: number;
   readonly dimensions: readonly ReplicateScatter[];
 }
 
 /**
  * The scatter of scores within repeats against that of all rows, dimension by dimension: the mean square within groups
- * (Fisher 1925) over the variance.
+ * (Fisher 1925) over the variance, both weighted. A row that counts several times repeats itself.
  *
  * @param label the column whose equal entries mark repeats
  * @throws Problem when no entry comes twice
  */
-export function replicates(table: Table, components: Components, label: string): Replicates {
+export function replicates(
+  table: Table,
+  prepared: Prepared,
+  components: Components,
+  label: string,
+): Replicates {
   const { rows, scores, kept } = components;
-  const repeated = [...groupsOf(table, label, rows)].filter(([, places]) => places.length > 1);
+  const repeated = [...groupsOf(table, label, rows)]
+    .map(([level, places]) => ({ level, places, n: rowsStoodFor(prepared, places) }))
+    .filter(({ n }) => n > 1);
   if (repeated.length === 0) {
     throw new Problem(
       'no entry of this column comes twice among the rows used, so that there are no repeats.',
@@ -39,19 +54,18 @@ export function replicates(table: Table, components: Components, label: string):
       `column “${label}”`,
     );
   }
-  const df = repeated.reduce((sum, [, places]) => sum + places.length - 1, 0);
+  const df = repeated.reduce((sum, { n }) => sum + n - 1, 0);
   const dimensions = Array.from({ length: kept }, (_, d) => {
     const score = columnOf(scores, d);
-    const within =
-      repeated.reduce((sum, [, places]) => sum + squaresAbout(places.map(i => score[i]!)), 0) / df;
-    const all = squaresAbout([...score]) / (score.length - 1);
+    let within = 0;
+    for (const { places } of repeated) {
+      const own = Float64Array.from(places, i => score[i]!);
+      const weights = weightsAt(prepared, places);
+      within += squaresAbout(own, meanOf(own, weights), weights) / df;
+    }
+    const all = sdOf(score, prepared.weights) ** 2;
     return { within: Math.sqrt(within), all: Math.sqrt(all), ratio: within / all };
   });
-  const groups = repeated.map(([level, places]) => ({ level, rows: places.map(i => rows[i]!) }));
+  const groups = repeated.map(({ level, places, n }) => ({ level, rows: places.map(i => rows[i]!), n }));
   return { groups, df, dimensions };
-}
-
-function squaresAbout(values: readonly number[]): number {
-  const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
-  return values.reduce((sum, value) => sum + (value - mean) * (value - mean), 0);
 }

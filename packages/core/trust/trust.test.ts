@@ -1,10 +1,16 @@
 import { zeros, type Matrix } from '../algebra/matrix';
 import { product } from '../algebra/product';
 import { seededRandom } from '../algebra/random';
-import { components } from '../components/components';
+import { components, type Components } from '../components/components';
 import { decompose } from '../components/decompose';
 import { NO_ROTATION } from '../components/rotate';
-import { PLAIN_PREPARATION, prepare } from '../preparation/prepare';
+import {
+  PLAIN_PREPARATION,
+  prepare,
+  treatFor,
+  type Prepared,
+  type PreparationInput,
+} from '../preparation/prepare';
 import { nearestRotation } from '../rotation/varimax';
 import { tableOf } from '../testTables';
 import { agreement, turnedCongruence } from './agreement';
@@ -61,16 +67,19 @@ describe('agreement between groups', () => {
     ['a', 'b', 'c', 'd', 'e', 'f', 'batch'],
   );
   const measures = ['a', 'b', 'c', 'd', 'e', 'f'];
-  const prepared = prepare(table, {
+  const input = {
     ...PLAIN_PREPARATION,
     measures,
     weight: null,
     only: [{ column: 'batch', levels: ['first', 'second', 'few'] }],
-  });
+  };
+  const prepared = prepare(table, input);
+  const agreed = (asked: PreparationInput, made: Components, label = 'batch') =>
+    agreement(table, asked, treatFor(table, asked), made, label, NO_ROTATION);
   const whole = components(prepared, decompose(prepared), 2);
 
   test('groups made alike agree; groups too small are named', () => {
-    const { groups, pairs, leftOut } = agreement(table, prepared, whole, 'batch', NO_ROTATION);
+    const { groups, pairs, leftOut } = agreed(input, whole);
     expect(groups.map(({ level, rows: n }) => [level, n])).toEqual([['first', 120], ['second', 120]]); // prettier-ignore
     groups.forEach(({ turned, asFound }) => {
       expect(Math.min(...turned)).toBeGreaterThan(0.97);
@@ -82,8 +91,9 @@ describe('agreement between groups', () => {
   });
 
   test('a group made otherwise does not', () => {
-    const all = prepare(table, { ...PLAIN_PREPARATION, measures, weight: null });
-    const { pairs } = agreement(table, all, components(all, decompose(all), 2), 'batch', NO_ROTATION);
+    const every = { ...PLAIN_PREPARATION, measures, weight: null };
+    const all = prepare(table, every);
+    const { pairs } = agreed(every, components(all, decompose(all), 2));
     const least = (a: string, b: string) =>
       pairs.find(pair => [pair.a, pair.b].includes(a) && [pair.a, pair.b].includes(b))!.least;
     expect(least('first', 'second')).toBeGreaterThan(0.95);
@@ -91,17 +101,11 @@ describe('agreement between groups', () => {
   });
 
   test('one group is no comparison', () => {
-    const one = prepare(table, {
-      ...PLAIN_PREPARATION,
-      measures,
-      weight: null,
-      only: [{ column: 'batch', levels: ['first', 'few'] }],
-    });
+    const asked = { ...input, only: [{ column: 'batch', levels: ['first', 'few'] }] };
+    const one = prepare(table, asked);
     const made = components(one, decompose(one), 2);
-    expect(() => agreement(table, one, made, 'batch', NO_ROTATION)).toThrow(
-      /fewer than two groups.*few.*4 rows/,
-    );
-    expect(() => agreement(table, one, made, 'nothing', NO_ROTATION)).toThrow(/no such column/);
+    expect(() => agreed(asked, made)).toThrow(/fewer than two groups.*few.*4 rows/);
+    expect(() => agreed(asked, made, 'nothing')).toThrow(/no such column/);
   });
 });
 
@@ -112,11 +116,12 @@ describe('replicates', () => {
     kept: 1,
     rows: Uint32Array.of(0, 1, 2, 3, 4, 5),
     scores: { ...zeros(6, 1), values: Float64Array.of(1, 3, 10, 14, 12, 20) },
-  } as unknown as Parameters<typeof replicates>[1];
+  } as unknown as Components;
+  const prepared = { weights: null, counts: false } as Prepared;
 
   test('scatter within repeats against all, by hand', () => {
-    const { groups, df, dimensions } = replicates(table, made, 'sample');
-    expect(groups).toEqual([{ level: 'r', rows: [0, 1] }, { level: 's', rows: [2, 3, 4] }]); // prettier-ignore
+    const { groups, df, dimensions } = replicates(table, prepared, made, 'sample');
+    expect(groups).toEqual([{ level: 'r', rows: [0, 1], n: 2 }, { level: 's', rows: [2, 3, 4], n: 3 }]); // prettier-ignore
     expect(df).toBe(3);
     expect(dimensions[0]!.within).toBeCloseTo(Math.sqrt(10 / 3), 14);
     expect(dimensions[0]!.all).toBeCloseTo(Math.sqrt(50), 14);
@@ -125,6 +130,6 @@ describe('replicates', () => {
 
   test('a column without repeats is named', () => {
     const other = tableOf([['a', 'b', 'c', 'd', 'e', '']], ['sample']);
-    expect(() => replicates(other, made, 'sample')).toThrow(/no entry of this column comes twice/);
+    expect(() => replicates(other, prepared, made, 'sample')).toThrow(/no entry of this column comes twice/);
   });
 });

@@ -1,14 +1,17 @@
 import { invertDefinite } from '../algebra/cholesky';
 import { fTail, tTwoTails } from '../algebra/distributions';
-import { columnOf, zeros, type Matrix } from '../algebra/matrix';
+import { columnOf, weighted, zeros, type Matrix } from '../algebra/matrix';
 import { crossed, product } from '../algebra/product';
 import { seededRandom } from '../algebra/random';
 import { components, type Components } from '../components/components';
 import { decompose } from '../components/decompose';
 import { quietHost, type Host } from '../host';
-import type { Prepared } from '../preparation/prepare';
+import { prepare, treatFor, type PreparationInput, type Prepared } from '../preparation/prepare';
+import { rowsStoodFor, weightsAt } from '../preparation/rowWeights';
+import { measureOf } from '../preparation/treat';
 import { Problem } from '../problem';
 import { isMissing, numberAt } from '../table/column';
+import { meanOf, squaresAbout } from '../table/moments';
 import { findColumn, type Table } from '../table/table';
 
 export interface Coefficient {
@@ -22,6 +25,7 @@ export interface Coefficient {
 /** A column foretold from the scores of the kept dimensions. */
 export interface Outcome {
   readonly outcome: string;
+  /** Rows that have it and scores, or how many they stand for. */
   readonly n: number;
   /** The intercept, then one per dimension. */
   readonly coefficients: readonly Coefficient[];
@@ -32,7 +36,10 @@ export interface Outcome {
   readonly df: readonly [number, number];
   /** Standard deviation of the residuals. */
   readonly residualSd: number;
-  /** R² on rows that were held out, with 1, 2, … dimensions; components are found anew without them each time. */
+  /**
+   * R² on rows that were held out, with 1, 2, … dimensions; treatment, scales and components are found anew without
+   * them each time. A row is held out with all that it counts.
+   */
   readonly crossValidated: readonly number[];
   readonly folds: number;
   readonly seed: number;
@@ -44,14 +51,15 @@ export interface Outcome {
 const FOLDS = 10;
 
 /**
- * Principal component regression (Massy 1965; Jolliffe 2002, chapter 8): least squares of an outcome on the scores,
- * with R² by ten-fold cross-validation in which components, means and scales are found from the other rows alone
- * (Stone 1974).
+ * Principal component regression (Massy 1965; Jolliffe 2002, chapter 8): weighted least squares of an outcome on the
+ * scores, with R² by ten-fold cross-validation in which treatment, means, scales and components are found from the other
+ * rows alone (Stone 1974).
  *
  * @throws Problem when the outcome is no column of numbers, is one of the reduction's own measures, or has too few rows
  */
 export function outcomeOnScores(
   table: Table,
+  input: PreparationInput,
   prepared: Prepared,
   made: Components,
   outcome: string,
@@ -70,74 +78,78 @@ export function outcomeOnScores(
     );
   }
   const places = [...made.rows.keys()].filter(i => !isMissing(column, made.rows[i]!));
+  const n = rowsStoodFor(prepared, places);
   const k = made.kept;
-  if (places.length < k + 3) {
+  if (n < k + 3) {
     throw new Problem(
-      `${places.length} rows have both the outcome and scores; ${k} dimensions need at least ${k + 3}`,
+      `${n} rows have both the outcome and scores; ${k} dimensions need at least ${k + 3}`,
       'Keep fewer dimensions, or choose another outcome.',
       `column “${outcome}”`,
     );
   }
   const y = Float64Array.from(places, i => numberAt(column, made.rows[i]!));
-  const fit = leastSquares(withIntercept(made.scores, places), y, outcome);
-  const n = y.length;
+  const fit = leastSquares(withIntercept(made.scores, places, k), y, weightsAt(prepared, places));
+  if (fit === null || !(fit.total > 0)) {
+    throw new Problem(
+      fit === null ? 'the scores of these rows depend on each other' : 'the outcome does not vary',
+      'Choose another outcome, or keep fewer dimensions.',
+      `column “${outcome}”`,
+    );
+  }
   const df = n - k - 1;
-  const f = fit.r2 / k / ((1 - fit.r2) / df);
-  const weights = carriedBack(prepared, made, fit.estimates);
+  const r2 = 1 - fit.rest / fit.total;
+  const variance = fit.rest / df;
+  const f = r2 / k / ((1 - r2) / df);
   return {
     outcome,
     n,
     coefficients: fit.estimates.map((estimate, index) => {
-      const standardError = fit.errors[index]!;
+      const standardError = Math.sqrt(variance * fit.spreads[index]!);
       const t = estimate / standardError;
       const name = index === 0 ? 'intercept' : String(index);
       return { name, estimate, standardError, t, p: tTwoTails(t, df) };
     }),
-    r2: fit.r2,
-    adjustedR2: 1 - ((1 - fit.r2) * (n - 1)) / df,
+    r2,
+    adjustedR2: 1 - ((1 - r2) * (n - 1)) / df,
     f,
     p: f === Infinity ? 0 : fTail(f, k, df),
     df: [k, df],
-    residualSd: fit.residualSd,
-    crossValidated: prepared.gaps > 0 ? [] : crossValidated(prepared, made, places, y, seed, host),
-    folds: Math.min(FOLDS, n),
+    residualSd: Math.sqrt(variance),
+    crossValidated: crossValidated(table, input, made, places, y, seed, host),
+    folds: Math.min(FOLDS, places.length),
     seed,
-    ...weights,
+    ...carriedBack(prepared, made, fit.estimates),
   };
 }
 
-function withIntercept(scores: Matrix, places: readonly number[]): Matrix {
-  const x = zeros(places.length, scores.columns + 1);
+/** Ones, and the first k scores at some places. */
+function withIntercept(scores: Matrix, places: readonly number[], k: number): Matrix {
+  const x = zeros(places.length, k + 1);
   columnOf(x, 0).fill(1);
-  for (let d = 0; d < scores.columns; d++) {
+  for (let d = 0; d < k; d++) {
     const score = columnOf(scores, d);
     columnOf(x, d + 1).set(places.map(i => score[i]!));
   }
   return x;
 }
 
-function leastSquares(x: Matrix, y: Float64Array, outcome: string) {
-  const n = x.rows;
-  const target: Matrix = { rows: n, columns: 1, values: y };
-  const inverted = invertDefinite(crossed(x, x));
-  const mean = y.reduce((sum, value) => sum + value, 0) / n;
-  const total = y.reduce((sum, value) => sum + (value - mean) * (value - mean), 0);
-  if (inverted === null || !(total > 0)) {
-    throw new Problem(
-      total > 0 ? 'the scores of these rows depend on each other' : 'the outcome does not vary',
-      'Choose another outcome, or keep fewer dimensions.',
-      `column “${outcome}”`,
-    );
-  }
-  const b = product(inverted.inverse, crossed(x, target)).values;
+/** Weighted least squares; null where the columns depend on each other. */
+function leastSquares(x: Matrix, y: Float64Array, weights: Float64Array | null) {
+  const [wx, wy] = [weighted(x, weights), weighted({ rows: y.length, columns: 1, values: y }, weights)];
+  const inverted = invertDefinite(crossed(wx, wx));
+  if (inverted === null) return null;
+  const b = product(inverted.inverse, crossed(wx, wy)).values;
   const fitted = product(x, { rows: b.length, columns: 1, values: b }).values;
-  const rest = y.reduce((sum, value, i) => sum + (value - fitted[i]!) * (value - fitted[i]!), 0);
-  const variance = rest / (n - b.length);
   return {
     estimates: [...b],
-    errors: [...b.keys()].map(j => Math.sqrt(variance * inverted.inverse.values[j * b.length + j]!)),
-    r2: 1 - rest / total,
-    residualSd: Math.sqrt(variance),
+    /** The variances of the estimates over that of the residuals. */
+    spreads: [...b.keys()].map(j => inverted.inverse.values[j * b.length + j]!),
+    rest: squaresAbout(
+      y.map((value, i) => value - fitted[i]!),
+      0,
+      weights,
+    ),
+    total: squaresAbout(y, meanOf(y, weights), weights),
   };
 }
 
@@ -156,85 +168,82 @@ function carriedBack(prepared: Prepared, made: Components, estimates: readonly n
   return { intercept, weights };
 }
 
+/** R² with 1, 2, … dimensions on rows that were held out, a fold after the other. */
 function crossValidated(
-  prepared: Prepared,
+  table: Table,
+  input: PreparationInput,
   made: Components,
   places: readonly number[],
   y: Float64Array,
   seed: number,
   host: Host,
 ): number[] {
-  const n = places.length;
-  const folds = Math.min(FOLDS, n);
-  const order = shuffled(n, seed);
+  const folds = Math.min(FOLDS, places.length);
+  const order = shuffled(places.length, seed);
+  const outcomeOf = new Map(places.map((place, i) => [made.rows[place]!, y[i]!]));
   const squares = new Float64Array(made.kept);
   let about = 0;
   for (let fold = 0; fold < folds; fold++) {
-    const out = order.filter((_, index) => index % folds === fold);
-    const inside = order.filter((_, index) => index % folds !== fold);
-    const mean = inside.reduce((sum, i) => sum + y[i]!, 0) / inside.length;
-    for (const i of out) about += (y[i]! - mean) * (y[i]! - mean);
-    const errors = foldErrors(prepared, made, places, y, inside, out);
-    for (let k = 0; k < made.kept; k++) squares[k]! += errors[k]!;
+    const out = new Set(
+      order.filter((_, index) => index % folds === fold).map(i => made.rows[places[i]!]!),
+    );
+    const errors = foldErrors(table, input, made, outcomeOf, out);
+    about += errors.about;
+    errors.squares.forEach((square, k) => (squares[k]! += square));
     host.progress((fold + 1) / folds);
   }
   return [...squares].map(square => 1 - square / about);
 }
 
-/** Squared errors on the rows held out, with 1, 2, … dimensions found from the others. */
+/** Squared errors on the rows held out, with 1, 2, … dimensions found from the others, and about the others' mean. */
 function foldErrors(
-  prepared: Prepared,
+  table: Table,
+  input: PreparationInput,
   made: Components,
-  places: readonly number[],
-  y: Float64Array,
-  inside: readonly number[],
-  out: readonly number[],
-): Float64Array {
-  const columns = made.measures.map(name => prepared.measures.indexOf(name));
-  const unit = prepared.scale === 'unit-variance';
-  const [x, held] = [zeros(inside.length, columns.length), zeros(out.length, columns.length)];
-  columns.forEach((from, j) => {
-    const source = columnOf(prepared.values, from);
-    const values = Float64Array.from(inside, i => source[places[i]!]!);
-    const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
-    const square = values.reduce((sum, value) => sum + (value - mean) * (value - mean), 0);
-    const sd = Math.sqrt(square / (values.length - 1));
-    const by = unit && sd > 0 ? sd : 1;
-    columnOf(x, j).set(values.map(value => (value - mean) / by));
-    columnOf(held, j).set(out.map(i => (source[places[i]!]! - mean) / by));
-  });
-  const part: Prepared = {
-    ...prepared,
-    measures: made.measures,
-    values: x,
-    rows: Uint32Array.from(inside),
-    placedValues: held,
-    placedRows: Uint32Array.from(out),
-    weights: null,
-    divisor: inside.length - 1,
-    sds: new Float64Array(columns.length).fill(1),
-    divisors: new Float64Array(columns.length).fill(1),
-  };
-  const own = components(part, decompose(part), made.kept);
-  const mean = inside.reduce((sum, i) => sum + y[i]!, 0) / inside.length;
-  const errors = new Float64Array(made.kept);
-  const foretold = new Float64Array(out.length).fill(mean);
-  for (let k = 0; k < made.kept; k++) {
-    // Scores of the rows inside are uncorrelated and centred: each dimension adds its own slope.
-    if (k < own.kept) {
-      const score = columnOf(own.scores, k);
-      let [xy, xx] = [0, 0];
-      inside.forEach((i, place) => {
-        xy += score[place]! * (y[i]! - mean);
-        xx += score[place]! * score[place]!;
-      });
-      const slope = xx > 0 ? xy / xx : 0;
-      const there = columnOf(own.placedScores, k);
-      for (let i = 0; i < out.length; i++) foretold[i]! += slope * there[i]!;
-    }
-    out.forEach((i, place) => (errors[k]! += (y[i]! - foretold[place]!) * (y[i]! - foretold[place]!)));
+  outcomeOf: ReadonlyMap<number, number>,
+  out: ReadonlySet<number>,
+): { readonly squares: Float64Array; readonly about: number } {
+  const part = withoutRows(table, input, out);
+  const without = part.measures.filter(name => !made.measures.includes(name));
+  const decomposition = decompose(part, without);
+  const found = decomposition.eigenvalues.reduce((count, value) => count + Number(value > 0), 0);
+  const own = components(part, decomposition, Math.min(made.kept, found));
+  const inside = [...own.rows.keys()].filter(i => outcomeOf.has(own.rows[i]!));
+  const held = [...own.placedRows.keys()].filter(i => out.has(own.placedRows[i]!));
+  const y = Float64Array.from(inside, i => outcomeOf.get(own.rows[i]!)!);
+  const there = Float64Array.from(held, i => outcomeOf.get(own.placedRows[i]!)!);
+  const weights = weightsAt(part, inside);
+  const heldWeights = input.weight === null ? null : weightsIn(table, input.weight, held.map(i => own.placedRows[i]!));
+  const squares = new Float64Array(made.kept);
+  for (let k = 1; k <= made.kept; k++) {
+    const dimensions = Math.min(k, own.kept);
+    const fit = leastSquares(withIntercept(own.scores, inside, dimensions), y, weights);
+    const foretold = product(withIntercept(own.placedScores, held, dimensions), {
+      rows: dimensions + 1,
+      columns: 1,
+      values: Float64Array.from(fit?.estimates ?? [meanOf(y, weights), ...Array<number>(dimensions).fill(0)]),
+    }).values;
+    squares[k - 1] = squaresAbout(
+      there.map((value, i) => value - foretold[i]!),
+      0,
+      heldWeights,
+    );
   }
-  return errors;
+  return { squares, about: squaresAbout(there, meanOf(y, weights), heldWeights) };
+}
+
+/** What is prepared from all rows but some, which are treated and scaled by what the others gave. */
+function withoutRows(table: Table, input: PreparationInput, out: ReadonlySet<number>): Prepared {
+  const { rowsAside } = input;
+  const before = rowsAside.of === table.fileKey ? rowsAside.rows : [];
+  const held = [...out].map(row => ({ row, reason: 'held out', placed: true }));
+  const part = { ...input, rowsAside: { of: table.fileKey, rows: [...before, ...held] } };
+  return prepare(table, part, quietHost, treatFor(table, part, quietHost, { fencesPlaced: true }));
+}
+
+function weightsIn(table: Table, name: string, rows: readonly number[]): Float64Array {
+  const column = measureOf(table, name);
+  return Float64Array.from(rows, row => numberAt(column, row));
 }
 
 function shuffled(n: number, seed: number): number[] {

@@ -1,8 +1,12 @@
 import { fTail } from '../algebra/distributions';
+import { correlation } from '../algebra/correlation';
 import { columnOf } from '../algebra/matrix';
 import type { Components } from '../components/components';
+import type { Prepared } from '../preparation/prepare';
+import { rowsStoodFor, weightsAt } from '../preparation/rowWeights';
 import { isMissing, numberAt, type LevelColumn, type NumberColumn } from '../table/column';
 import { correlationP } from '../suitability/suitability';
+import { meanOf } from '../table/moments';
 import type { Table } from '../table/table';
 
 /** How a column of numbers goes with each dimension. */
@@ -40,15 +44,16 @@ export type ScoreRelation = NumberRelation | LevelRelation;
 /** A column of more levels than this names rows rather than groups them. */
 export const MOST_LEVELS = 60;
 
-/** The scores of each dimension against every column that has numbers or a few levels, over the rows used. */
-export function scoreRelations(table: Table, components: Components): ScoreRelation[] {
+/** The scores of each dimension against every column that has numbers or a few levels, over the rows used, weighted. */
+export function scoreRelations(table: Table, prepared: Prepared, components: Components): ScoreRelation[] {
   const scores = Array.from({ length: components.kept }, (_, d) => columnOf(components.scores, d));
   return table.columns.flatMap((column): ScoreRelation[] => {
     const places = [...components.rows.keys()].filter(i => !isMissing(column, components.rows[i]!));
-    if (places.length < 3) return [];
+    const n = rowsStoodFor(prepared, places);
+    if (n < 3) return [];
     return column.kind === 'number'
-      ? [ofNumbers(column, components.rows, places, scores)]
-      : ofLevels(column, components.rows, places, scores);
+      ? [ofNumbers(column, components.rows, places, scores, prepared, n)]
+      : ofLevels(column, components.rows, places, scores, prepared, n);
   });
 }
 
@@ -57,17 +62,27 @@ function ofNumbers(
   rows: Uint32Array,
   places: readonly number[],
   scores: readonly Float64Array[],
+  prepared: Prepared,
+  n: number,
 ): NumberRelation {
   const x = Float64Array.from(places, i => numberAt(column, rows[i]!));
-  const n = x.length;
+  const weights = weightsAt(prepared, places);
   const correlations = Float64Array.from(scores, score =>
     correlation(
       x,
       Float64Array.from(places, i => score[i]!),
+      weights,
     ),
   );
   const p = correlations.map(r => (Number.isNaN(r) ? NaN : correlationP(r, n)));
   return { kind: 'number', column: column.name, n, correlations, p };
+}
+
+/** Rows of one level, by their place, and how many they stand for. */
+interface Group {
+  readonly level: string;
+  readonly own: readonly number[];
+  readonly n: number;
 }
 
 function ofLevels(
@@ -75,25 +90,27 @@ function ofLevels(
   rows: Uint32Array,
   places: readonly number[],
   scores: readonly Float64Array[],
+  prepared: Prepared,
+  n: number,
 ): LevelRelation[] {
   if (column.levels.length > MOST_LEVELS) return [];
   const members = column.levels.map((): number[] => []);
   for (const i of places) members[column.codes[rows[i]!]!]!.push(i);
-  const present = members.flatMap((own, code) =>
-    own.length > 0 ? [{ level: column.levels[code]!, own }] : [],
+  const present = members.flatMap((own, code): Group[] =>
+    own.length > 0 ? [{ level: column.levels[code]!, own, n: rowsStoodFor(prepared, own) }] : [],
   );
-  const n = places.length;
   const df = [present.length - 1, n - present.length] as const;
-  const tests = scores.map(score => variance(present, places, score, df));
+  const { weights } = prepared;
+  const tests = scores.map(score => variance(present, places, score, weights, df));
   return [
     {
       kind: 'levels',
       column: column.name,
       n,
-      groups: present.map(({ level, own }) => ({
+      groups: present.map(({ level, own, n: rowsOf }) => ({
         level,
-        n: own.length,
-        means: Float64Array.from(scores, score => meanAt(score, own)),
+        n: rowsOf,
+        means: Float64Array.from(scores, score => meanAt(score, own, weights)),
       })),
       f: Float64Array.from(tests, test => test.f),
       p: Float64Array.from(tests, test => test.p),
@@ -104,19 +121,23 @@ function ofLevels(
 }
 
 function variance(
-  groups: readonly { readonly own: readonly number[] }[],
+  groups: readonly Group[],
   places: readonly number[],
   score: Float64Array,
+  weights: Float64Array | null,
   [df1, df2]: readonly [number, number],
 ) {
-  const grand = meanAt(score, places);
+  const grand = meanAt(score, places, weights);
   let [among, within] = [0, 0];
   for (const { own } of groups) {
-    const mean = meanAt(score, own);
-    among += own.length * (mean - grand) * (mean - grand);
-    for (const i of own) within += (score[i]! - mean) * (score[i]! - mean);
+    const mean = meanAt(score, own, weights);
+    for (const i of own) {
+      const w = weights === null ? 1 : weights[i]!;
+      among += w * (mean - grand) * (mean - grand);
+      within += w * (score[i]! - mean) * (score[i]! - mean);
+    }
   }
-  if (df1 < 1 || df2 < 1) return { f: NaN, p: NaN, between: NaN };
+  if (df1 < 1 || !(df2 > 0)) return { f: NaN, p: NaN, between: NaN };
   const f = among / df1 / (within / df2);
   return {
     f,
@@ -125,21 +146,9 @@ function variance(
   };
 }
 
-function meanAt(values: Float64Array, places: readonly number[]): number {
-  let sum = 0;
-  for (const i of places) sum += values[i]!;
-  return sum / places.length;
-}
-
-/** Pearson's correlation; NaN where one of the two does not vary. */
-export function correlation(x: Float64Array, y: Float64Array): number {
-  const mean = (values: Float64Array) => values.reduce((sum, value) => sum + value, 0) / values.length;
-  const [mx, my] = [mean(x), mean(y)];
-  let [xx, yy, xy] = [0, 0, 0];
-  for (let i = 0; i < x.length; i++) {
-    xx += (x[i]! - mx) * (x[i]! - mx);
-    yy += (y[i]! - my) * (y[i]! - my);
-    xy += (x[i]! - mx) * (y[i]! - my);
-  }
-  return xx > 0 && yy > 0 ? Math.max(-1, Math.min(1, xy / Math.sqrt(xx * yy))) : NaN;
+function meanAt(values: Float64Array, places: readonly number[], weights: Float64Array | null): number {
+  return meanOf(
+    places.map(i => values[i]!),
+    weights && places.map(i => weights[i]!),
+  );
 }

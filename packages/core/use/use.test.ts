@@ -2,11 +2,12 @@ import { columnOf, type Matrix } from '../algebra/matrix';
 import { seededRandom } from '../algebra/random';
 import { components, type Components } from '../components/components';
 import { decompose } from '../components/decompose';
-import { PLAIN_PREPARATION, prepare } from '../preparation/prepare';
+import { PLAIN_PREPARATION, prepare, type Prepared } from '../preparation/prepare';
 import { normalColumns, tableOf } from '../testTables';
 import { outcomeOnScores } from './outcome';
 import { scoreRelations, type LevelRelation, type NumberRelation } from './scoreRelations';
 
+const unweighted = { weights: null, counts: false } as Prepared;
 const scored = (scores: Matrix): Components =>
   ({
     kept: scores.columns,
@@ -20,7 +21,7 @@ describe('scores against columns', () => {
     const groups = [[6, 8, 4, 5, 3, 4], [8, 12, 9, 11, 6, 8], [13, 9, 11, 8, 7, 12]]; // prettier-ignore
     const table = tableOf([groups.flatMap((group, g) => group.map(() => `g${g}`))], ['group']);
     const made = scored({ rows: 18, columns: 1, values: Float64Array.from(groups.flat()) });
-    const [relation] = scoreRelations(table, made) as [LevelRelation];
+    const [relation] = scoreRelations(table, unweighted, made) as [LevelRelation];
     expect(relation.groups.map(({ means }) => means[0])).toEqual([5, 9, 10]);
     expect(relation.df).toEqual([2, 15]);
     expect(relation.f[0]).toBeCloseTo(42 / (68 / 15), 10);
@@ -31,7 +32,7 @@ describe('scores against columns', () => {
   test('correlations with p, over rows that have an entry; a constant has none', () => {
     const table = tableOf([[1, 2, 3, 4, ''], [2, 1, 4, 3, 9], [7, 7, 7, 7, 7]]); // prettier-ignore
     const made = scored({ rows: 5, columns: 1, values: Float64Array.of(1, 2, 3, 4, 100) });
-    const [a, b, constant] = scoreRelations(table, made) as NumberRelation[];
+    const [a, b, constant] = scoreRelations(table, unweighted, made) as NumberRelation[];
     expect(a).toMatchObject({ n: 4, kind: 'number' });
     expect(a!.correlations[0]).toBeCloseTo(1, 14);
     expect(a!.p[0]).toBe(0);
@@ -43,7 +44,7 @@ describe('scores against columns', () => {
   test('r = .8 over five rows has p = .104', () => {
     const table = tableOf([[1, 2, 3, 4, 5]]);
     const made = scored({ rows: 5, columns: 1, values: Float64Array.of(1, 3, 2, 5, 4) });
-    const [relation] = scoreRelations(table, made) as [NumberRelation];
+    const [relation] = scoreRelations(table, unweighted, made) as [NumberRelation];
     expect(relation.correlations[0]).toBeCloseTo(0.8, 14);
     // t = .8 √(3 / .36) = 2.3094 with 3 degrees of freedom.
     expect(relation.p[0]).toBeCloseTo(0.1041, 4);
@@ -52,7 +53,7 @@ describe('scores against columns', () => {
   test('names of rows and empty columns are passed over', () => {
     const table = tableOf([Array.from({ length: 80 }, (_, i) => `row ${i}`), Array<string>(80).fill('')]);
     const made = scored({ rows: 80, columns: 1, values: Float64Array.from({ length: 80 }, (_, i) => i) });
-    expect(scoreRelations(table, made)).toEqual([]);
+    expect(scoreRelations(table, unweighted, made)).toEqual([]);
   });
 });
 
@@ -64,11 +65,13 @@ describe('an outcome on the scores', () => {
   const noise = y.map(() => normal());
   const table = tableOf([...columns, y, noisy, noise], ['a', 'b', 'c', 'd', 'e', 'y', 'noisy', 'noise']);
   const measures = ['a', 'b', 'c', 'd', 'e'];
-  const prepared = prepare(table, { ...PLAIN_PREPARATION, measures, weight: null });
+  const input = { ...PLAIN_PREPARATION, measures, weight: null };
+  const prepared = prepare(table, input);
   const decomposition = decompose(prepared);
   const on = (outcome: string, k: number, method: 'none' | 'promax' = 'none') =>
     outcomeOnScores(
       table,
+      input,
       prepared,
       components(prepared, decomposition, k, { method, power: 4 }),
       outcome,
@@ -139,7 +142,7 @@ describe('an outcome on the scores', () => {
       [...measures, 'constant', 'few'],
     );
     const made = components(prepared, decomposition, 2);
-    expect(() => outcomeOnScores(odd, prepared, made, 'constant', 1)).toThrow(/does not vary/);
-    expect(() => outcomeOnScores(odd, prepared, made, 'few', 1)).toThrow(/4 rows have both/);
+    expect(() => outcomeOnScores(odd, input, prepared, made, 'constant', 1)).toThrow(/does not vary/);
+    expect(() => outcomeOnScores(odd, input, prepared, made, 'few', 1)).toThrow(/4 rows have both/);
   });
 });

@@ -13,7 +13,10 @@ const recipe = freshRecipe(table);
 const output: ReductionOutput = {
   table,
   name: 'Components',
-  names: { 1: 'Lime', 2: 'kiln' },
+  names: [
+    { dimension: 1, name: 'Lime' },
+    { dimension: 2, name: 'kiln' },
+  ],
   account: compute(table, { stage: 'account', preparation: preparationOf(recipe) }),
   components: compute(table, componentsOf(recipe, { ...recipe.reductions[0]!, keep: 3 })),
 };

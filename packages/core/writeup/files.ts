@@ -6,7 +6,7 @@ import { listChanges } from '../preparation/changes';
 import type { Account } from '../preparation/prepare';
 import { textAt } from '../table/column';
 import { findColumn, type Table } from '../table/table';
-import { dimensionName } from './dimensionName';
+import { dimensionName, type NamedDimension } from './dimensionName';
 
 /** A text file to be taken out. */
 export interface OutputFile {
@@ -20,7 +20,7 @@ export interface ReductionOutput {
   /** The reduction's name, which starts each file's name. */
   readonly name: string;
   /** Names of dimensions by number. */
-  readonly names: Readonly<Record<string, string>>;
+  readonly names: readonly NamedDimension[];
   readonly account: Account;
   readonly components: Components;
 }
@@ -180,7 +180,7 @@ export function fileStem(name: string): string {
   );
 }
 
-function dimensionHeader(names: Readonly<Record<string, string>>, kept: number): string[] {
+function dimensionHeader(names: readonly NamedDimension[], kept: number): string[] {
   const taken = new Set<string>();
   return Array.from({ length: kept }, (_, d) => unusedName(dimensionName(names, d + 1), taken));
 }

@@ -16,7 +16,7 @@ const recipe: Recipe = {
 const account = compute(table, { stage: 'account', preparation: preparationOf(recipe) });
 const components = compute(table, componentsOf(recipe, { ...recipe.reductions[0]!, keep: 2 }));
 const scores = Papa.parse<string[]>(
-  reductionFiles({ table, name: 'r', names: {}, account, components })[0]!.text.trim(),
+  reductionFiles({ table, name: 'r', names: [], account, components })[0]!.text.trim(),
 ).data;
 
 test('placed rows have scores, and a column tells them from the used', () => {
@@ -48,7 +48,7 @@ test('a matrix of relations has no scores to take out', () => {
   const files = reductionFiles({
     table: matrix,
     name: 'r',
-    names: {},
+    names: [],
     account: compute(matrix, { stage: 'account', preparation: preparationOf(plain) }),
     components: compute(matrix, componentsOf(plain, plain.reductions[0]!)),
   });

@@ -1,3 +1,4 @@
+import { givenName, type NamedDimension } from '@wold/core/writeup/dimensionName';
 import { useCallback, useMemo, useState } from 'react';
 import type { Components } from '@wold/core/components/components';
 import { averageEigenvalue } from '@wold/core/dimensions/aboveAverage';
@@ -199,7 +200,7 @@ function Eigenvalues({
   names,
 }: {
   components: Components;
-  names: Readonly<Record<string, string>>;
+  names: readonly NamedDimension[];
 }) {
   const dispatch = useAppDispatch();
   const { dimension } = useSelection();
@@ -222,7 +223,7 @@ function Eigenvalues({
               <th scope="row">
                 <button
                   type="button"
-                  title={names[String(d + 1)]}
+                  title={givenName(names, d + 1)}
                   aria-label={`Dimension ${d + 1}`}
                   onClick={() => dispatch(selected({ dimension: d + 1 }))}
                 >

@@ -34,7 +34,7 @@ export function colouring(
   rows: Uint32Array,
   mode: Mode,
   tokens: Tokens,
-  colours: Readonly<Record<string, number>> = {},
+  colours: readonly { readonly level: string; readonly place: number }[] = [],
 ): Colouring {
   if (column === null) return { kind: 'alike' };
   if (column.kind === 'number') {

@@ -5,7 +5,7 @@ import type { RowMap } from '@wold/core/recipe/schema';
 
 /**
  * A share from 0 to 1 for each point of the map, used rows first: how much of the row's squared distance to the centre
- * lies in the two dimensions (squared cosine), or its part in their variance against the largest (contribution). Null
+ * lies in the two dimensions (squared cosine), or its part in their variance, with its weight, against the largest (contribution). Null
  * where all points are alike, or where the figures are not there.
  */
 export function sizesOf(
@@ -13,7 +13,7 @@ export function sizesOf(
   distances: Distances | null,
   map: RowMap,
 ): Float64Array | null {
-  const { scores, placedScores, kept, variances, rotation } = components;
+  const { scores, placedScores, kept, variances, rotation, weights } = components;
   const axes = [...new Set([Math.min(map.x, kept) - 1, Math.min(map.y, kept) - 1])];
   const n = scores.rows;
   const part = (of: (score: number, d: number, index: number) => number) =>
@@ -31,7 +31,10 @@ export function sizesOf(
     return part((score, _, index) => (square(index) > 0 ? (score * score) / square(index) : 0));
   }
   if (map.size === 'contribution') {
-    const parts = part((score, d) => (score * score) / (rotation === null ? variances[d]! : 1));
+    const parts = part((score, d, index) => {
+      const weight = weights === null || index >= n ? 1 : weights[index]!;
+      return (weight * score * score) / (rotation === null ? variances[d]! : 1);
+    });
     const most = parts.reduce((largest, value) => Math.max(largest, value), 0) || 1;
     return parts.map(value => value / most);
   }

@@ -1,3 +1,4 @@
+import { givenName } from '@wold/core/writeup/dimensionName';
 import { useMemo, type CSSProperties, type MouseEvent } from 'react';
 import type { Components } from '@wold/core/components/components';
 import { leadCounts, leadingDimensions, ledgerOrder } from '@wold/core/components/leading';
@@ -88,7 +89,7 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
                 data-chosen={selection.dimension === d + 1}
               >
                 <EditableName
-                  name={reduction.names[String(d + 1)] ?? ''}
+                  name={givenName(reduction.names, d + 1) ?? ''}
                   label={`Name of dimension ${d + 1}`}
                   invitation="name it …"
                   className={styles.name!}

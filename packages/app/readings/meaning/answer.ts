@@ -10,7 +10,7 @@ export function useMeaningAnswer(reduction: Reduction): Answer {
   if (problem !== null || value === null) {
     return { text: 'nothing to read yet', stale: problem === null, attention: 0, because: '' };
   }
-  const named = Object.keys(reduction.names).filter(number => Number(number) <= value.kept).length;
+  const named = reduction.names.filter(({ dimension }) => dimension <= value.kept).length;
   const thin = costOf(value).thin.length;
   return {
     text: `${named} of ${value.kept} named`,

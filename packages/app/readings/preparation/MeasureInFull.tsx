@@ -30,13 +30,13 @@ export function MeasureInFull({ measure, boxes }: MeasureInFullProps) {
     return <section className={styles.full} aria-label={measure} />;
   const { preparation } = recipe;
   const { before, after, suggestion } = value;
-  const own = preparation.transforms[measure];
+  const own = preparation.transforms.find(transform => transform.measure === measure)?.transform;
   const fenced = !preparation.unfenced.includes(measure);
   const nameOf = (transform: ColumnTransform) => TRANSFORM_WORDS.find(word => word.value === transform)!.name;
 
   function setTransform(transform: ColumnTransform | 'as-all'): void {
-    const { [measure]: _, ...others } = preparation.transforms;
-    const transforms = transform === 'as-all' ? others : { ...others, [measure]: transform };
+    const others = preparation.transforms.filter(other => other.measure !== measure);
+    const transforms = transform === 'as-all' ? others : [...others, { measure, transform }];
     edit(withPreparation(recipe, { transforms }), `transform ${measure}`);
   }
 

@@ -23,7 +23,7 @@ export function PreparationBrief() {
   const { missing, gapsAllowed, outliers, reach, rowTransform, transform, weighting } = preparation;
   const weight = recipe.columns.find(({ role }) => role === 'weight');
   const set = (change: Partial<typeof preparation>, of: string) => edit(withPreparation(recipe, change), of);
-  const own = Object.keys(preparation.transforms).length;
+  const own = preparation.transforms.length;
   return (
     <>
       Use measures with{' '}

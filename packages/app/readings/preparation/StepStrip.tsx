@@ -72,7 +72,7 @@ function stepsTaken(recipe: Recipe, account: Account): { step: Step; name: strin
     [
       preparation.rowTransform !== 'none' ||
         preparation.transform !== 'none' ||
-        Object.keys(preparation.transforms).length > 0,
+        preparation.transforms.length > 0,
       'transform',
       'transform',
       preparation.rowTransform === 'none' ? `${account.transforms.length} measures` : 'every row',

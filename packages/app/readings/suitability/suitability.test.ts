@@ -36,7 +36,12 @@ const found = (more: Partial<Suitability> = {}): Suitability => ({
   condition: 12,
   shareRelated: 0.66,
   mardia: null,
+  definiteness: 'definite',
+  least: 0.2,
+  fewRows: false,
   dependent: [],
+  weakest: [],
+  emptyCells: [],
   ...more,
 });
 const named = (of: Suitability, name: RegExp) => verdictsOf(of, []).find(verdict => name.test(verdict.name))!;

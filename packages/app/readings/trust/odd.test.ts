@@ -15,6 +15,7 @@ const found = (change: Partial<Distances> = {}): Distances => ({
   placedSquare: Float64Array.of(60),
   t2Limit: 6,
   qLimit: 4,
+  t2Reachable: true,
   ...change,
 });
 

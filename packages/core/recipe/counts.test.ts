@@ -1,0 +1,172 @@
+import fc from 'fast-check';
+import { seededRandom } from '../algebra/random';
+import type { PreparationInput } from '../preparation/prepare';
+import { readDelimited } from '../table/readDelimited';
+import type { Table } from '../table/table';
+import { freshRecipe } from './fresh';
+import { compute, keptOf, preparationOf, type Request } from './run';
+import type { Recipe } from './schema';
+
+/** A table with a column of counts, and the one with its rows repeated as often: the same rows side by side. */
+function bothOf(seed: number, n: number, p: number, gaps: boolean) {
+  const random = seededRandom(seed);
+  const common = Array.from({ length: n }, random.normal);
+  const lines = common.map((c, i) => {
+    const entries = Array.from({ length: p }, (_, j) =>
+      gaps && random.uniform() < 0.04 ? '' : (50 * j + c * (j % 3) + random.normal()).toFixed(4),
+    );
+    const outlier = i === 2 ? '400' : '';
+    if (outlier !== '') entries[0] = outlier;
+    return [`g${i % 3}`, `s${Math.floor(i / 2)}`, (c + random.normal()).toFixed(4), ...entries].join(',');
+  });
+  const counts = lines.map(() => 1 + random.whole(3));
+  const names = ['group', 'sample', 'outcome', ...Array.from({ length: p }, (_, j) => `x${j}`)].join(',');
+  const read = (rows: readonly string[]) =>
+    readDelimited(new TextEncoder().encode([`count,${names}`, ...rows].join('\n')), 'made.csv');
+  return {
+    counted: read(lines.map((line, i) => `${counts[i]},${line}`)),
+    repeated: read(lines.flatMap((line, i) => Array<string>(counts[i]!).fill(`${counts[i]},${line}`))),
+    counts,
+  };
+}
+
+function recipeOf(table: Table, weight: boolean, change: Partial<Recipe['preparation']>): Recipe {
+  const fresh = freshRecipe(table);
+  const role = (name: string): 'measure' | 'label' | 'weight' | 'aside' => {
+    if (name.startsWith('x')) return 'measure';
+    if (name === 'count') return weight ? 'weight' : 'aside';
+    return name === 'outcome' ? 'aside' : 'label';
+  };
+  return {
+    ...fresh,
+    columns: fresh.columns.map(({ name }) => ({ name, role: role(name) })),
+    preparation: { ...fresh.preparation, ...change, weighting: 'counts' },
+  };
+}
+
+/** Every request whose figures a screen or file shows, but for those that say that they take no weights. */
+function requestsOn(recipe: Recipe, keep: number, method: 'none' | 'varimax' | 'promax'): Request[] {
+  const preparation: PreparationInput = preparationOf(recipe);
+  const kept = keptOf(recipe, { ...recipe.reductions[0]!, keep, rotation: { method, power: 4 } });
+  const votes = (data: 'normal' | 'permuted'): Request => ({
+    stage: 'retention',
+    preparation,
+    without: [],
+    settings: { data, simulations: 20, percentile: 95, seed: 1, share: 0.7 },
+  });
+  const { measures, weight, weighting } = preparation;
+  return [
+    { stage: 'account', preparation },
+    { stage: 'originalBoxes', measures, weight, weighting },
+    { stage: 'treatedBoxes', preparation },
+    { stage: 'distribution', preparation, measure: 'x1' },
+    { stage: 'suitability', preparation, kind: 'pearson' },
+    { stage: 'suitability', preparation, kind: 'spearman' },
+    { stage: 'relations', preparation, measure: 'x0' },
+    votes('normal'),
+    votes('permuted'),
+    { ...kept, stage: 'components' },
+    { ...kept, stage: 'distances', level: 0.95 },
+    { ...kept, stage: 'scoreRelations' },
+    { ...kept, stage: 'outcome', outcome: 'outcome', seed: 1 },
+    { ...kept, stage: 'replicates', label: 'sample' },
+    { ...kept, stage: 'agreement', label: 'group' },
+  ];
+}
+
+/** Figures that belong to rows come by row, and counts of changed entries by entry: compared for the first of each. */
+const BY_ROW = new Set(['scores', 't2', 'q', 'square', 'treated', 'rebuilt']);
+/** Which rows there are, and what is said of each, is that of the table; rows are held out with all that they count. */
+const OF_ROWS = new Set([
+  'rows',
+  'placedRows',
+  'weights',
+  'counts',
+  'rowsLeftOut',
+  'changes',
+  'outliers',
+  'quantiles',
+  'crossValidated',
+  'folds',
+  'cutShort',
+]);
+
+function outcomeOf(table: Table, request: Request): unknown {
+  try {
+    return compute(table, request);
+  } catch (thrown) {
+    return { refused: (thrown as Error).name };
+  }
+}
+
+function same(a: unknown, b: unknown, first: readonly number[], path: string): void {
+  const key = path.split('.').at(-1)!;
+  if (OF_ROWS.has(key) && !(key === 'rows' && typeof a === 'number')) return;
+  if (BY_ROW.has(key) && typeof a === 'object' && a !== null) {
+    const [x, y] = [columns(a), columns(b)];
+    x.forEach((column, d) =>
+      first.forEach((to, from) => same(column[from], y[d]![to], first, `${path}[${d}].${from}`)),
+    );
+    return;
+  }
+  if (typeof a === 'number' && typeof b === 'number') {
+    const size = Math.max(1, Math.abs(a), Math.abs(b));
+    if (!(Object.is(a, b) || Math.abs(a - b) <= 2e-6 * size)) throw new Error(`${path}: ${a} and ${b}`);
+    return;
+  }
+  if (typeof a === 'object' && a !== null && typeof b === 'object' && b !== null) {
+    const [one, two] = [Object.keys(a), Object.keys(b)];
+    if (one.join() !== two.join()) throw new Error(`${path}: ${one.join()} and ${two.join()}`);
+    for (const name of one) same((a as never)[name], (b as never)[name], first, `${path}.${name}`);
+    return;
+  }
+  if (!Object.is(a, b)) throw new Error(`${path}: ${String(a)} and ${String(b)}`);
+}
+
+/** The columns of a matrix, or a list as the one column. */
+function columns(of: unknown): ArrayLike<number>[] {
+  const { rows, columns: count, values } = of as { rows: number; columns: number; values: Float64Array };
+  if (values === undefined) return [of as ArrayLike<number>];
+  return Array.from({ length: count }, (_, d) => values.subarray(d * rows, (d + 1) * rows));
+}
+
+const WAYS: readonly (readonly [string, Partial<Recipe['preparation']>, boolean])[] = [
+  ['plain', {}, false],
+  ['gaps filled by means', { missing: 'mean', scale: 'centre' }, true],
+  ['gaps filled by medians, outliers pulled in', { missing: 'median', outliers: 'fences' }, true],
+  ['gaps filled by components', { missing: 'components', imputation: 1 }, true],
+  ['gaps kept', { missing: 'keep' }, true],
+  ['robust limits and scale', { outliers: 'robust-z', reach: 3.5, scale: 'robust' }, false],
+  ['rows with outliers left out', { outliers: 'leave-out-rows', scale: 'range' }, false],
+  ['fitted powers', { transform: 'yeo-johnson' }, false],
+  ['normal scores', { transform: 'normal-scores' }, false],
+  ['ranks about zero', { transform: 'ranks', scale: 'none' }, false],
+];
+
+describe.each(WAYS)('a table with counts is the table with its rows repeated: %s', (name, change, gaps) => {
+  test.each(['none', 'promax'] as const)('rotation %s', method => {
+    fc.assert(
+      fc.property(fc.nat(1e6), fc.integer({ min: 12, max: 24 }), fc.integer({ min: 3, max: 6 }), (seed, n, p) => {
+        const { counted, repeated, counts } = bothOf(seed, n, p, gaps);
+        const [one, two] = [recipeOf(counted, true, change), recipeOf(repeated, false, change)];
+        const asked = requestsOn(one, 2, method);
+        const others = requestsOn(two, 2, method);
+        asked.forEach((request, k) => {
+          if ('keep' in request && change.missing === 'keep' && method !== 'none') return;
+          const [a, b] = [outcomeOf(counted, request), outcomeOf(repeated, others[k]!)];
+          const account = outcomeOf(counted, asked[0]!) as { rows?: Uint32Array };
+          const used = [...(account.rows ?? [])];
+          const start = counts.map((_, row) => counts.slice(0, row).reduce((sum, count) => sum + count, 0));
+          const places = [...((outcomeOf(repeated, others[0]!) as { rows?: Uint32Array }).rows ?? [])];
+          const first = used.map(row => places.indexOf(start[row]!));
+          try {
+            same(a, b, first, `${request.stage}`);
+          } catch (thrown) {
+            throw new Error(`${name}, seed ${seed}: ${(thrown as Error).message}`, { cause: thrown });
+          }
+        });
+      }),
+      { numRuns: 8 },
+    );
+  });
+});

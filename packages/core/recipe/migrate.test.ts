@@ -1,0 +1,77 @@
+import { readDelimited } from '../table/readDelimited';
+import { freshRecipe } from './fresh';
+import { checkRecipe, type Recipe } from './schema';
+
+const table = readDelimited(new TextEncoder().encode('kiln,a,b\nx,1,2\ny,2,5\nx,3,1\n'), 'pots.csv');
+const fresh = freshRecipe(table);
+
+/** As Wold wrote it first, what belongs to names as members of objects; by its text, as it is kept. */
+const first = JSON.parse(
+  JSON.stringify({
+    ...fresh,
+    version: 1,
+    made: [{ name: 'side', from: 'kiln', how: { kind: 'joined', levels: { LEVEL: 'west' } } }],
+    columns: fresh.columns.map(column =>
+      column.name === 'kiln'
+        ? { ...column, colours: { LEVEL: 3, y: 1 } }
+        : { ...column, values: { 'n.d.': 0, LEVEL: 0.5 } },
+    ),
+    preparation: { ...fresh.preparation, transforms: { a: 'ranks', LEVEL: 'log' } },
+    reductions: fresh.reductions.map(reduction => ({ ...reduction, names: { 1: 'Lime', 10: 'Clay' } })),
+    scores: [],
+    // JSON holds it as a member like any other.
+  }).replaceAll('LEVEL', '__proto__'),
+) as unknown;
+
+test('a recipe of the first version is read, whatever its names', () => {
+  const recipe: Recipe = checkRecipe(first, 'old');
+  expect(recipe.version).toBe(2);
+  expect(recipe.columns[0]!.colours).toEqual([
+    { level: '__proto__', place: 3 },
+    { level: 'y', place: 1 },
+  ]);
+  expect(recipe.columns[1]!.values).toEqual([
+    { entry: 'n.d.', number: 0 },
+    { entry: '__proto__', number: 0.5 },
+  ]);
+  expect(recipe.preparation.transforms).toEqual([
+    { measure: 'a', transform: 'ranks' },
+    { measure: '__proto__', transform: 'log' },
+  ]);
+  expect(recipe.made[0]!.how).toEqual({ kind: 'joined', levels: [{ from: '__proto__', to: 'west' }] });
+  expect(recipe.reductions[0]!.names).toEqual([
+    { dimension: 1, name: 'Lime' },
+    { dimension: 10, name: 'Clay' },
+  ]);
+});
+
+test('what was frozen then is read too', () => {
+  const { off: _, ...preparation } = fresh.preparation;
+  const frozen = {
+    preparation: {
+      ...preparation,
+      measures: ['a', 'b'],
+      weight: null,
+      transforms: { a: 'log' },
+      reversed: { b: { least: 1, most: 5 } },
+    },
+    without: [],
+    keep: 1,
+    rotation: { method: 'none', power: 4 },
+  };
+  const old = {
+    ...(first as object),
+    scores: [{ name: 's', reduction: 'components-1', dimension: 1, frozen }],
+  };
+  expect(checkRecipe(old, 'old').scores[0]!.frozen!.preparation).toMatchObject({
+    transforms: [{ measure: 'a', transform: 'log' }],
+    reversed: [{ measure: 'b', ends: { least: 1, most: 5 } }],
+  });
+});
+
+test('a recipe of this version stays as it is; a damaged old one is refused as what it is', () => {
+  expect(checkRecipe(fresh, 'new')).toEqual(fresh);
+  for (const columns of [null, 'x', [null], {}]) {
+    expect(() => checkRecipe({ ...(first as object), columns }, 'old')).toThrow(/not a recipe.*columns/);
+  }
+});

@@ -1,0 +1,73 @@
+import { Problem } from '../problem';
+
+/** The version of recipes that this Wold writes. */
+export const RECIPE_VERSION = 2;
+
+type Plain = Readonly<Record<'version' | 'columns' | 'made' | 'preparation' | 'reductions' | 'scores', unknown>>;
+
+/**
+ * A recipe of any earlier version in the form of this one, as plain data to be checked.
+ *
+ * @throws Problem for one of a later Wold
+ */
+export function migrate(data: unknown, where: string): unknown {
+  const version = isObject(data) ? data['version'] : undefined;
+  if (typeof version === 'number' && version > RECIPE_VERSION) {
+    throw new Problem(
+      `it was written by a newer Wold (recipe version ${version}; this one reads up to ${RECIPE_VERSION})`,
+      'Open it with that Wold. Nothing of it was changed.',
+      where,
+    );
+  }
+  return version === 1 ? fromFirst(data as Plain) : data;
+}
+
+/** Version 1 kept what belongs to names under these names, as members of objects. */
+function fromFirst(recipe: Plain): unknown {
+  return {
+    ...recipe,
+    version: 2,
+    columns: each(recipe.columns, column => ({
+      ...column,
+      ...listed(column, 'values', ([entry, number]) => ({ entry, number })),
+      ...listed(column, 'colours', ([level, place]) => ({ level, place })),
+    })),
+    made: each(recipe.made, made => {
+      const how = made['how'];
+      if (!isObject(how)) return made;
+      return { ...made, how: { ...how, ...listed(how, 'levels', ([from, to]) => ({ from, to })) } };
+    }),
+    preparation: preparationFromFirst(recipe.preparation),
+    reductions: each(recipe.reductions, reduction => ({
+      ...reduction,
+      ...listed(reduction, 'names', ([dimension, name]) => ({ dimension: Number(dimension), name })),
+    })),
+    scores: each(recipe.scores, score => {
+      const frozen = score['frozen'];
+      if (!isObject(frozen)) return score;
+      return { ...score, frozen: { ...frozen, preparation: preparationFromFirst(frozen['preparation']) } };
+    }),
+  };
+}
+
+function preparationFromFirst(preparation: unknown): unknown {
+  if (!isObject(preparation)) return preparation;
+  return {
+    ...preparation,
+    ...listed(preparation, 'transforms', ([measure, transform]) => ({ measure, transform })),
+    ...listed(preparation, 'reversed', ([measure, ends]) => ({ measure, ends })),
+  };
+}
+
+type Members = { readonly [member in string]: unknown };
+
+const isObject = (value: unknown): value is Members => typeof value === 'object' && value !== null;
+
+const each = (list: unknown, change: (item: Members) => unknown): unknown =>
+  Array.isArray(list) ? list.map((item: unknown) => (isObject(item) ? change(item) : item)) : list;
+
+/** A member that is an object as the list of its own members; nothing where there is none. */
+function listed(of: Members, member: string, item: (entry: [string, unknown]) => unknown): Members {
+  const value = of[member];
+  return isObject(value) && !Array.isArray(value) ? { [member]: Object.entries(value).map(item) } : {};
+}
