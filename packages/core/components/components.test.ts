@@ -6,7 +6,8 @@ import { aboveAverage } from '../dimensions/aboveAverage';
 import { PLAIN_PREPARATION, prepare, type PreparationInput, type Scale } from '../preparation/prepare';
 import type { Table } from '../table/table';
 import { components } from './components';
-import { decompose, turnLargestPositive } from './decompose';
+import { turnLargestPositive } from '../algebra/sign';
+import { decompose } from './decompose';
 import { leadCounts, ledgerOrder } from './leading';
 
 const tableOf = (columns: readonly (readonly number[])[]): Table => ({

@@ -1,10 +1,12 @@
 import { crossProducts } from '../algebra/crossProducts';
 import { columnOf, someColumns, transpose, weighted, zeros, type Matrix } from '../algebra/matrix';
 import { rightSingular } from '../algebra/singular';
+import { turnLargestPositive } from '../algebra/sign';
 import { symmetricEigen, type Eigen } from '../algebra/symmetricEigen';
 import { quietHost, stretch, type Host } from '../host';
 import { Problem } from '../problem';
 import type { Prepared } from '../preparation/prepare';
+import { meanOf } from '../table/moments';
 import { nipals } from './nipals';
 
 /** All dimensions of the prepared measures, before any is chosen. */
@@ -25,8 +27,6 @@ export interface Decomposition {
   readonly scores: Matrix | null;
 }
 
-/** Entries within this share of the largest count as tied when a dimension's sign is chosen. */
-const TIE = 1e-9;
 /** Of correlations, least eigenvalues below minus this, per column, are no matter of printed digits. */
 const NOT_DEFINITE = 5e-4;
 /** Below this beside the largest, an eigenvalue of cross-products has lost digits that the rows themselves keep. */
@@ -187,11 +187,13 @@ function refuseIndefinite(matrix: Matrix, prepared: Prepared, kept: readonly num
 function decomposeWithGaps(prepared: Prepared, kept: readonly number[], host: Host): Decomposition {
   const n = prepared.rows.length;
   const x = someColumns(prepared.values, kept);
-  const most = Math.min(kept.length, n - 1);
+  const most = Math.min(kept.length, Math.max(n, Math.ceil(prepared.n ?? n)) - 1);
   const total = kept.reduce((sum, j) => sum + (prepared.sds[j]! / prepared.divisors[j]!) ** 2, 0);
-  const asked = Math.min(most, MOST_SEQUENTIAL);
+  const asked = Math.min(most, n - 1, MOST_SEQUENTIAL);
   const found = nipals(x, asked, prepared.divisor, total, prepared.weights, host);
-  const share = `${((100 * prepared.gaps) / (n * kept.length)).toPrecision(2)} %`;
+  const gaps = x.values.map(value => Number(Number.isNaN(value)));
+  const absent = kept.map((_, j) => meanOf(gaps.subarray(j * n, (j + 1) * n), prepared.weights));
+  const share = `${(100 * meanOf(absent)).toPrecision(2)} %`;
   if (found.found === 0) {
     throw new Problem(
       `with ${share} of the entries missing, ${found.why}.`,
@@ -248,14 +250,4 @@ function fromRows(x: Matrix, divisor: number, host: Host) {
     host.progress(0.9 + (0.1 * d) / x.rows);
   }
   return { values, vectors };
-}
-
-/** Turns a vector so that its entry of largest size is positive, among ties the first; gives the sign it took. */
-export function turnLargestPositive(vector: Float64Array): 1 | -1 {
-  let largest = 0;
-  for (const value of vector) largest = Math.max(largest, Math.abs(value));
-  const leader = vector.find(value => Math.abs(value) >= largest * (1 - TIE))!;
-  if (!(leader < 0)) return 1;
-  for (let j = 0; j < vector.length; j++) vector[j] = -vector[j]!;
-  return -1;
 }

@@ -15,13 +15,17 @@ export interface SequentialComponents {
 }
 
 const MOST_ITERATIONS = 2000;
-const TOLERANCE = 1e-10;
-/** Of its size a component may still move where it is taken for settled. */
-const SETTLED = 1e-6;
+/** Of the square of its size, that a component moves by. */
+const TOLERANCE = 1e-18;
+/** Likewise, where it is taken for settled after the last iteration. */
+const SETTLED = 1e-8;
 /** A variance may be above the one before by this share: with gaps, neighbours of near variance change places. */
 const OUT_OF_ORDER = 0.1;
 /** Rows with little left to go by give variances of rounding size, which say nothing. */
 const NEGLIGIBLE = 1e-9;
+/** A component with so many times all variance is not waited for. */
+const FAR_TOO_MUCH = 10;
+const MORE_THAN_ALL = 'comes out with more variance than all measures have';
 
 /**
  * Components of columns with gaps by iterated regressions on what is there, one component after the other, each taken
@@ -52,7 +56,7 @@ export function nipals(
     const t = columnOf(scores, d);
     const v = columnOf(coefficients, d);
     const before = d === 0 ? total : eigenvalues[d - 1]! * (1 + OUT_OF_ORDER);
-    const why = settle(rest, t, v, weights);
+    const why = settle(rest, t, v, weights, FAR_TOO_MUCH * total * divisor);
     let squares = 0;
     for (let i = 0; i < n; i++) squares += (weights?.[i] ?? 1) * t[i]! * t[i]!;
     const variance = squares / divisor;
@@ -73,8 +77,14 @@ export function nipals(
   return { coefficients, scores, eigenvalues, found: k, why: null };
 }
 
-/** Finds one component; says what is wrong where it does not settle. */
-function settle(rest: Matrix, t: Float64Array, v: Float64Array, weights: Float64Array | null): string | null {
+/** Finds one component; says what is wrong where it does not settle, or its squares grow beyond `most`. */
+function settle(
+  rest: Matrix,
+  t: Float64Array,
+  v: Float64Array,
+  weights: Float64Array | null,
+  most: number,
+): string | null {
   if (!start(rest, t, weights)) return null;
   let moved = Infinity;
   for (let iteration = 0; moved > TOLERANCE && iteration < MOST_ITERATIONS; iteration++) {
@@ -88,15 +98,16 @@ function settle(rest: Matrix, t: Float64Array, v: Float64Array, weights: Float64
       change += w * (t[i]! - before[i]!) * (t[i]! - before[i]!);
       size += w * t[i]! * t[i]!;
     }
+    if (!(size <= most)) return MORE_THAN_ALL;
     moved = size > 0 ? change / size : 0;
   }
   if (moved <= SETTLED) return null;
-  return `did not settle in ${MOST_ITERATIONS} iterations (the last moved it by ${moved.toPrecision(2)} of its size)`;
+  return `did not settle in ${MOST_ITERATIONS} iterations (the last moved it by ${Math.sqrt(moved).toPrecision(2)} of its size)`;
 }
 
 /** What is wrong with a variance beside those before it, or null. */
 function excess(variance: number, before: number, sum: number, total: number): string | null {
-  if (!(variance <= total * (1 + SETTLED))) return 'comes out with more variance than all measures have';
+  if (!(variance <= total * (1 + 1e-6))) return MORE_THAN_ALL;
   if (sum > total * (1 + OUT_OF_ORDER)) return 'brings the variances above that of all measures';
   return variance > before ? 'comes out with more variance than the one before it' : null;
 }

@@ -1,9 +1,9 @@
 import { columnOf, zeros, type Matrix } from '../algebra/matrix';
+import { turnLargestPositive } from '../algebra/sign';
 import { product } from '../algebra/product';
 import { quietHost, type Host } from '../host';
 import { promax, scoreTransformation } from '../rotation/promax';
 import { varimax, type Rotated } from '../rotation/varimax';
-import { turnLargestPositive } from './decompose';
 import type { Components } from './components';
 
 export const ROTATIONS = ['none', 'varimax', 'promax'] as const;

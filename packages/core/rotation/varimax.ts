@@ -18,8 +18,8 @@ export interface Rotated {
 }
 
 const MOST_ITERATIONS = 1000;
-/** Of the slope along the rotations; loadings are settled to some seven digits then. */
-const TOLERANCE = 1e-6;
+/** Of the slope along the rotations; loadings are settled to some eight digits then. */
+const TOLERANCE = 1e-8;
 /** Starts where all end alike; where they do not, at least as many and until the best was reached often; at most. */
 const FEW_STARTS = 10;
 const STARTS = 60;
@@ -132,7 +132,7 @@ function gradient({ rows: p, columns: k, values }: Matrix): Matrix {
 const MOST_SWEEPS = 200;
 /** Sines of angles by which planes still turn near an end, and at it. */
 const NEAR = 1e-3;
-const STILL = 1e-7;
+const STILL = 1e-10;
 
 /** Plane after plane turned to its best angle until none turns by more than `still` (Kaiser 1958). */
 function planar(a: Matrix, start: Matrix, still: number, mostSweeps: number): Matrix {

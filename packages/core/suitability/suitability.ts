@@ -3,6 +3,7 @@ import { independence, invertDefinite } from '../algebra/cholesky';
 import { crossProducts } from '../algebra/crossProducts';
 import { columnOf, entry, someColumns, transpose, weighted, zeros, type Matrix } from '../algebra/matrix';
 import { dependences, type Dependence } from '../algebra/nullSpace';
+import { turnLargestPositive } from '../algebra/sign';
 import { dot } from '../algebra/product';
 import { leadingVectors } from '../algebra/leadingVectors';
 import { symmetricEigen, symmetricEigenvalues, type Eigen } from '../algebra/symmetricEigen';
@@ -307,7 +308,11 @@ function shareRelated(correlations: Matrix): number {
 /** Measures by their angle in the plane of the first two eigenvectors, cut at the widest gap (Friendly 2002). */
 function angularOrder(vectors: Matrix): number[] {
   const p = vectors.rows;
-  const angles = Array.from({ length: p }, (_, j) => Math.atan2(entry(vectors, j, 1), entry(vectors, j, 0)));
+  // Whatever signs the solver gave.
+  const [across, up] = [columnOf(vectors, 0).slice(), columnOf(vectors, 1).slice()];
+  turnLargestPositive(across);
+  turnLargestPositive(up);
+  const angles = Array.from({ length: p }, (_, j) => Math.atan2(up[j]!, across[j]!));
   const order = [...angles.keys()].sort((a, b) => angles[a]! - angles[b]! || a - b);
   let widest = 0;
   let start = 0;

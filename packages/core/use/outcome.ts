@@ -38,7 +38,7 @@ export interface Outcome {
   readonly residualSd: number;
   /**
    * R² on rows that were held out, with 1, 2, … dimensions; treatment, scales and components are found anew without
-   * them each time. A row is held out with all that it counts.
+   * them each time. A row is held out with all that it counts. Empty where the others allow no dimensions.
    */
   readonly crossValidated: readonly number[];
   readonly folds: number;
@@ -188,6 +188,7 @@ function crossValidated(
       order.filter((_, index) => index % folds === fold).map(i => made.rows[places[i]!]!),
     );
     const errors = foldErrors(table, input, made, outcomeOf, out);
+    if (errors === null) return [];
     about += errors.about;
     errors.squares.forEach((square, k) => (squares[k]! += square));
     host.progress((fold + 1) / folds);
@@ -195,19 +196,20 @@ function crossValidated(
   return [...squares].map(square => 1 - square / about);
 }
 
-/** Squared errors on the rows held out, with 1, 2, … dimensions found from the others, and about the others' mean. */
+/**
+ * Squared errors on the rows held out, with 1, 2, … dimensions found from the others, and about the others' mean; null
+ * where these allow no dimensions.
+ */
 function foldErrors(
   table: Table,
   input: PreparationInput,
   made: Components,
   outcomeOf: ReadonlyMap<number, number>,
   out: ReadonlySet<number>,
-): { readonly squares: Float64Array; readonly about: number } {
-  const part = withoutRows(table, input, out);
-  const without = part.measures.filter(name => !made.measures.includes(name));
-  const decomposition = decompose(part, without);
-  const found = decomposition.eigenvalues.reduce((count, value) => count + Number(value > 0), 0);
-  const own = components(part, decomposition, Math.min(made.kept, found));
+): { readonly squares: Float64Array; readonly about: number } | null {
+  const fitted = withoutRows(table, input, made, out);
+  if (fitted === null) return null;
+  const { part, own } = fitted;
   const inside = [...own.rows.keys()].filter(i => outcomeOf.has(own.rows[i]!));
   const held = [...own.placedRows.keys()].filter(i => out.has(own.placedRows[i]!));
   const y = Float64Array.from(inside, i => outcomeOf.get(own.rows[i]!)!);
@@ -232,13 +234,23 @@ function foldErrors(
   return { squares, about: squaresAbout(there, meanOf(y, weights), heldWeights) };
 }
 
-/** What is prepared from all rows but some, which are treated and scaled by what the others gave. */
-function withoutRows(table: Table, input: PreparationInput, out: ReadonlySet<number>): Prepared {
+/** Dimensions of all rows but some, which are treated, scaled and placed by what the others gave. */
+function withoutRows(table: Table, input: PreparationInput, made: Components, out: ReadonlySet<number>) {
   const { rowsAside } = input;
   const before = rowsAside.of === table.fileKey ? rowsAside.rows : [];
   const held = [...out].map(row => ({ row, reason: 'held out', placed: true }));
-  const part = { ...input, rowsAside: { of: table.fileKey, rows: [...before, ...held] } };
-  return prepare(table, part, quietHost, treatFor(table, part, quietHost, { fencesPlaced: true }));
+  const others = { ...input, rowsAside: { of: table.fileKey, rows: [...before, ...held] } };
+  try {
+    const treated = treatFor(table, others, quietHost, { fencesPlaced: true });
+    const part = prepare(table, others, quietHost, treated);
+    const without = part.measures.filter(name => !made.measures.includes(name));
+    const decomposition = decompose(part, without);
+    const found = decomposition.eigenvalues.reduce((count, value) => count + Number(value > 0), 0);
+    return { part, own: components(part, decomposition, Math.min(made.kept, found)) };
+  } catch (thrown) {
+    if (thrown instanceof Problem) return null;
+    throw thrown;
+  }
 }
 
 function weightsIn(table: Table, name: string, rows: readonly number[]): Float64Array {
