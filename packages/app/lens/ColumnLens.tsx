@@ -67,6 +67,9 @@ export function ColumnLens({ name }: { name: string }) {
       ) : (
         <Levels of={description} listed={role !== 'label'} />
       )}
+      {recipe.columns.some(other => other.role === 'weight') && (
+        <p className="soft small">Over all rows of the table, unweighted.</p>
+      )}
       <ColumnSheet column={column} description={description} />
       {column.kind === 'levels' && role === 'label' && (
         <LevelsSheet column={column} counts={levelCounts(column)} />

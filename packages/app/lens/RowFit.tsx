@@ -1,7 +1,7 @@
 import { DivergingBar } from '../charts/DivergingBar';
 import { count, figure, percent } from '../charts/format';
 import { useComponents, useDistances, useRowParts } from '../results/stages';
-import { rowDistances } from '../readings/trust/odd';
+import { isBeyond, rowDistances } from '../readings/trust/odd';
 import { useHand } from '../store/useStudy';
 import { useShortName } from '../store/useShortName';
 import { Fact } from './DimensionLens';
@@ -22,8 +22,8 @@ export function RowFit({ row }: { row: number }) {
   const against = (value: number, limit: number | null) =>
     limit === null
       ? figure(value, 3)
-      : `${figure(value, 3)}, ${value > limit ? 'beyond' : 'within'} ${figure(limit, 3)}`;
-  const far = t2Limit !== null && own.t2 > t2Limit;
+      : `${figure(value, 3)}, ${isBeyond(value, limit) ? 'beyond' : 'within'} ${figure(limit, 3)}`;
+  const far = isBeyond(own.t2, t2Limit);
   const byT2 = [...parts].sort((a, b) => b.t2 - a.t2).slice(0, MOST_LISTED);
   const byQ = [...parts].sort((a, b) => b.q - a.q).slice(0, MOST_LISTED);
   return (

@@ -62,8 +62,9 @@ function Files({ close }: { close: () => void }) {
 
   function putIn(frozen: boolean): void {
     const { kept } = components.value!;
-    const names = Array.from({ length: kept }, (_, d) =>
-      givenName(hand.names, d + 1) ?? `${hand.name} ${d + 1}`,
+    const names = Array.from(
+      { length: kept },
+      (_, d) => givenName(hand.names, d + 1) ?? `${hand.name} ${d + 1}`,
     );
     const request = frozen ? keptOf(recipe, hand) : null;
     edit(withScoreColumns(recipe, hand, names, request as Recipe['scores'][number]['frozen']), 'scores');

@@ -72,6 +72,8 @@ const components = (kept: number, correlations: number[], measures = ['a', 'b', 
   return {
     measures,
     rows: Uint32Array.of(0, 2, 3),
+    weights: null,
+    average: 1,
     kept,
     note: null,
     eigenvalues: Float64Array.of(2, 1.2, 0.5, 0.3),

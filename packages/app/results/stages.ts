@@ -43,11 +43,7 @@ export function useBoxes(): Reading<readonly MeasureBoxes[]> {
   const { measures, weight, weighting } = preparation;
   const label = 'drawing the measures';
   // Edits leave the ones as they are, and how measures are scaled the others.
-  const before = useResult(
-    { stage: 'originalBoxes', measures, weight, weighting },
-    'original boxes',
-    label,
-  );
+  const before = useResult({ stage: 'originalBoxes', measures, weight, weighting }, 'original boxes', label);
   const treatment = useMemo(() => treatmentOf(preparation), [preparation]);
   const after = useResult({ stage: 'treatedBoxes', preparation: treatment }, 'treated boxes', label);
   const value = useMemo(

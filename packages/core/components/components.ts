@@ -21,6 +21,8 @@ export interface Components {
   readonly note: string | null;
   readonly eigenvalues: Float64Array;
   readonly shares: Float64Array;
+  /** The mean variance of the dimensions that there can be. */
+  readonly average: number;
   /** Variance of each kept dimension: its eigenvalue or, where it is rotated, its sum of squared structure loadings. */
   readonly variances: Float64Array;
   /** The same as shares of all variance. Those of oblique dimensions overlap. */
@@ -99,6 +101,7 @@ function unrotated(prepared: Prepared, decomposition: Decomposition, keep: Keep)
     note,
     eigenvalues,
     shares: decomposition.shares,
+    average: decomposition.average,
     variances: eigenvalues.slice(0, kept),
     heldBy: decomposition.shares.slice(0, kept),
     sds,

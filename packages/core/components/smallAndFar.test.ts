@@ -9,7 +9,10 @@ import { decompose } from './decompose';
 import { distances, residualLimit } from './distances';
 import { nipals } from './nipals';
 
-const preparedOf = (columns: readonly (readonly (number | string)[])[], more: Partial<PreparationInput> = {}) =>
+const preparedOf = (
+  columns: readonly (readonly (number | string)[])[],
+  more: Partial<PreparationInput> = {},
+) =>
   prepare(tableOf(columns), {
     ...PLAIN_PREPARATION,
     measures: columns.map((_, j) => `x${j + 1}`),
@@ -54,8 +57,8 @@ describe('the limit of Q against simulated normal rows', () => {
   test('5 and twenty of 1 give 44.1, and no jump where h0 passes 0', () => {
     expect(h0([5, ...Array<number>(20).fill(1)])).toBeLessThan(0);
     expect(residualLimit(Float64Array.of(5, ...Array<number>(20).fill(1)), 0.95)).toBeCloseTo(44.1, 1);
-    const [a, b] = [-1e-6, 1e-6].map(
-      step => residualLimit(Float64Array.of(onZero + step, ...Array<number>(20).fill(1)), 0.95)!,
+    const [a, b] = [-1e-6, 1e-6].map(step =>
+      residualLimit(Float64Array.of(onZero + step, ...Array<number>(20).fill(1)), 0.95)!,
     );
     expect(a! / b!).toBeCloseTo(1, 5);
   });
@@ -214,7 +217,10 @@ describe('components one by one, with many gaps', () => {
   });
   test('a row with little to go by does not make a component larger than all there is', () => {
     // The last row has nothing but an entry of a column that hardly goes with the first component.
-    const x = { ...zeros(4, 3), values: Float64Array.of(2, -2, 1, NaN, 2, -1.9, 0.9, NaN, 0.001, 0, -0.002, 50) };
+    const x = {
+      ...zeros(4, 3),
+      values: Float64Array.of(2, -2, 1, NaN, 2, -1.9, 0.9, NaN, 0.001, 0, -0.002, 50),
+    };
     const { found, why } = nipals(x, 2, 3, 4);
     expect(found).toBe(0);
     expect(why).toMatch(/component 1 (comes out with more variance than all|did not settle in 5000)/);

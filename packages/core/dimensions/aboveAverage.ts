@@ -7,7 +7,10 @@
  * @param eigenvalues of them, descending
  * @param average of the min(p, n − 1) that there can be; of those given where it is left out
  */
-export function aboveAverage(eigenvalues: ArrayLike<number>, average = averageEigenvalue(eigenvalues)): number {
+export function aboveAverage(
+  eigenvalues: ArrayLike<number>,
+  average = averageEigenvalue(eigenvalues),
+): number {
   // A value equal to the average but for rounding is not above it.
   const bound = average * (1 + 1e-10);
   let count = 0;

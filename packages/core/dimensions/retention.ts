@@ -119,7 +119,13 @@ export function retention(
         );
   const note = (reduced: Float64Array | null) => noteOf(prepared, reduced, settings);
   if (n !== null && n <= p && table !== null) {
-    return ofFewRows(weighted(centred(table, prepared.weights), prepared.weights), Math.ceil(n), random!, settings, note(null));
+    return ofFewRows(
+      weighted(centred(table, prepared.weights), prepared.weights),
+      Math.ceil(n),
+      random!,
+      settings,
+      note(null),
+    );
   }
   const correlations = part(correlationMatrix(prepared, 'pearson', stretch(host, 0, 0.1)), kept);
   const eigen = symmetricEigen(correlations, stretch(host, 0.1, 0.2));

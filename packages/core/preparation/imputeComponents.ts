@@ -44,7 +44,12 @@ export function imputeComponents(
   host: Host = quietHost,
   weights: Weights = null,
 ): Imputation {
-  const n = Math.ceil(weightOf(columns[0]!.map(() => 0), weights));
+  const n = Math.ceil(
+    weightOf(
+      columns[0]!.map(() => 0),
+      weights,
+    ),
+  );
   const most = Math.min(columns.length - 1, n - 2);
   if (dimensions !== 'cross-validated') {
     if (dimensions > most) {
@@ -175,13 +180,7 @@ function fill(columns: Columns, k: number, scaled: boolean, host: Host, weights:
 }
 
 /** Orthonormal vectors within the span of `basis` along which z varies most, with the variances (Rayleigh–Ritz). */
-function principal(
-  z: Columns,
-  basis: readonly Float64Array[],
-  n: number,
-  divisor: number,
-  weights: Weights,
-) {
+function principal(z: Columns, basis: readonly Float64Array[], n: number, divisor: number, weights: Weights) {
   const k = basis.length;
   const scores = basis.map(v => scoresOf(z, v, n));
   const cross = zeros(k, k);

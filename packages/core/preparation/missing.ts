@@ -31,7 +31,8 @@ export function tooGappy(
   most: number,
   weight: NumberColumn | null = null,
 ): NumberColumn[] {
-  const weights = weight === null ? null : Float64Array.from({ length: rows }, (_, row) => weightAt(weight, row));
+  const weights =
+    weight === null ? null : Float64Array.from({ length: rows }, (_, row) => weightAt(weight, row));
   const all = weights === null ? rows : weights.reduce((sum, w) => sum + w, 0);
   return columns.filter(({ missing }) => {
     if (missing === null) return false;

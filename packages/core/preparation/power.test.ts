@@ -114,19 +114,22 @@ describe.each(families)('%s', (_, plain, transform, fit, least) => {
     for (const power of [0.5, 1, 2]) expect(Math.abs(powerOf(bent(power)) - power)).toBeLessThan(0.1);
   });
 
-  test.each([1e3, 1e6])('%f and skewed numbers beside it: all stay apart, and come out near symmetric', far => {
-    const { normal } = seededRandom(8);
-    const bumps = Float64Array.from({ length: 200 }, () => Math.exp(normal()));
-    const values = bumps.map(bump => far + bump);
-    expect(shapeOf(values).skewness).toBeGreaterThan(1.5);
-    const { values: made, power, atBound } = fit(values);
-    expect(new Set(made).size).toBe(200);
-    expect(Math.abs(shapeOf(made).skewness)).toBeLessThan(0.5);
-    expect([Number.isFinite(power), atBound]).toEqual([true, false]);
-    // Neighbours keep their order.
-    const order = [...values.keys()].sort((a, b) => values[a]! - values[b]!);
-    for (let k = 1; k < 200; k++) expect(made[order[k]!]).toBeGreaterThan(made[order[k - 1]!]!);
-  });
+  test.each([1e3, 1e6])(
+    '%f and skewed numbers beside it: all stay apart, and come out near symmetric',
+    far => {
+      const { normal } = seededRandom(8);
+      const bumps = Float64Array.from({ length: 200 }, () => Math.exp(normal()));
+      const values = bumps.map(bump => far + bump);
+      expect(shapeOf(values).skewness).toBeGreaterThan(1.5);
+      const { values: made, power, atBound } = fit(values);
+      expect(new Set(made).size).toBe(200);
+      expect(Math.abs(shapeOf(made).skewness)).toBeLessThan(0.5);
+      expect([Number.isFinite(power), atBound]).toEqual([true, false]);
+      // Neighbours keep their order.
+      const order = [...values.keys()].sort((a, b) => values[a]! - values[b]!);
+      for (let k = 1; k < 200; k++) expect(made[order[k]!]).toBeGreaterThan(made[order[k - 1]!]!);
+    },
+  );
 
   test('numbers that count several times are numbers repeated', () => {
     fc.assert(

@@ -41,7 +41,12 @@ export function fitBoxCox(values: Float64Array, weights: Weights = null): Fitted
 export function fitYeoJohnson(values: Float64Array, weights: Weights = null): FittedPower {
   if (values.every(value => value >= 0)) return fitPositive(values, 1, weights);
   if (values.every(value => value <= 0)) {
-    const { power, atBound, centre, values: mirrored } = fitPositive(
+    const {
+      power,
+      atBound,
+      centre,
+      values: mirrored,
+    } = fitPositive(
       values.map(value => -value),
       1,
       weights,

@@ -188,7 +188,13 @@ function scaleOf(
   const first = values.find(value => !Number.isNaN(value));
   if (values.every(value => value === first || Number.isNaN(value))) return null;
   const mean = scale === 'none' ? 0 : meanOf(values, weights);
-  const shift = scale === 'none' ? 0 : meanOf(values.map(value => value - mean), weights);
+  const shift =
+    scale === 'none'
+      ? 0
+      : meanOf(
+          values.map(value => value - mean),
+          weights,
+        );
   const sd = sdAbout(values, mean, weights, counts, shift);
   if (!Number.isFinite(sd) || sd === 0) {
     throw new Problem(

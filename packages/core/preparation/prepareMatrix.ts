@@ -79,10 +79,11 @@ function precisionOf(columns: readonly NumberColumn[], sds: Float64Array, scales
   for (const { values } of columns) {
     for (const value of values) {
       if (decimals >= MOST_DECIMALS) return 0;
-      const [, fraction = '', power = '0'] = /\.?(\d*)(?:e(.*))?$/.exec(String(value).replace(/^-?\d+/, '')) ?? [];
+      const [, fraction = '', power = '0'] =
+        /\.?(\d*)(?:e(.*))?$/.exec(String(value).replace(/^-?\d+/, '')) ?? [];
       decimals = Math.max(decimals, fraction.length - Number(power));
     }
   }
   const least = sds.reduce((a, b) => Math.min(a, b), Infinity);
-  return (0.5 / 10 ** decimals) / (scales ? least * least : 1);
+  return 0.5 / 10 ** decimals / (scales ? least * least : 1);
 }

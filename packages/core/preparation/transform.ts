@@ -87,11 +87,7 @@ function functionOf(transform: ColumnTransform): (value: number) => number {
 }
 
 /** Ranks, or the normal quantiles at (rank − 3/8) / (n + 1/4) (Blom 1958); another number ranks among the values. */
-function byOrder(
-  values: Float64Array,
-  transform: 'ranks' | 'normal-scores',
-  weights: Weights,
-): Transformed {
+function byOrder(values: Float64Array, transform: 'ranks' | 'normal-scores', weights: Weights): Transformed {
   const n = weightOf(values, weights);
   const score = (rank: number) =>
     transform === 'ranks' ? rank : normalQuantile((rank - 0.375) / (n + 0.25));

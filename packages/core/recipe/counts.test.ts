@@ -14,7 +14,9 @@ function bothOf(seed: number, n: number, p: number, gaps: boolean) {
   const other = common.map(() => random.normal());
   const lines = common.map((c, i) => {
     const entries = Array.from({ length: p }, (_, j) =>
-      gaps && random.uniform() < 0.04 ? '' : (50 * j + 2 * (j % 2 === 0 ? c : other[i]!) + 0.7 * random.normal()).toFixed(4),
+      gaps && random.uniform() < 0.04
+        ? ''
+        : (50 * j + 2 * (j % 2 === 0 ? c : other[i]!) + 0.7 * random.normal()).toFixed(4),
     );
     const outlier = i === 2 ? '400' : '';
     if (outlier !== '') entries[0] = outlier;
@@ -150,26 +152,31 @@ describe.each(WAYS)('a table with counts is the table with its rows repeated: %s
   const methods = name === 'plain' ? (['none', 'promax'] as const) : (['none', 'varimax'] as const);
   test.each(methods)('rotation %s', method => {
     fc.assert(
-      fc.property(fc.nat(1e6), fc.integer({ min: 16, max: 28 }), fc.integer({ min: 4, max: 7 }), (seed, n, p) => {
-        const { counted, repeated, counts } = bothOf(seed, n, p, gaps);
-        const [one, two] = [recipeOf(counted, true, change), recipeOf(repeated, false, change)];
-        const asked = requestsOn(one, 2, method);
-        const others = requestsOn(two, 2, method);
-        asked.forEach((request, k) => {
-          if ('keep' in request && change.missing === 'keep' && method !== 'none') return;
-          const [a, b] = [outcomeOf(counted, request), outcomeOf(repeated, others[k]!)];
-          const account = outcomeOf(counted, asked[0]!) as { rows?: Uint32Array };
-          const used = [...(account.rows ?? [])];
-          const start = counts.map((_, row) => counts.slice(0, row).reduce((sum, count) => sum + count, 0));
-          const places = [...((outcomeOf(repeated, others[0]!) as { rows?: Uint32Array }).rows ?? [])];
-          const first = used.map(row => places.indexOf(start[row]!));
-          try {
-            same(a, b, first, `${request.stage}`);
-          } catch (thrown) {
-            throw new Error(`${name}, seed ${seed}: ${(thrown as Error).message}`, { cause: thrown });
-          }
-        });
-      }),
+      fc.property(
+        fc.nat(1e6),
+        fc.integer({ min: 16, max: 28 }),
+        fc.integer({ min: 4, max: 7 }),
+        (seed, n, p) => {
+          const { counted, repeated, counts } = bothOf(seed, n, p, gaps);
+          const [one, two] = [recipeOf(counted, true, change), recipeOf(repeated, false, change)];
+          const asked = requestsOn(one, 2, method);
+          const others = requestsOn(two, 2, method);
+          asked.forEach((request, k) => {
+            if ('keep' in request && change.missing === 'keep' && method !== 'none') return;
+            const [a, b] = [outcomeOf(counted, request), outcomeOf(repeated, others[k]!)];
+            const account = outcomeOf(counted, asked[0]!) as { rows?: Uint32Array };
+            const used = [...(account.rows ?? [])];
+            const start = counts.map((_, row) => counts.slice(0, row).reduce((sum, count) => sum + count, 0));
+            const places = [...((outcomeOf(repeated, others[0]!) as { rows?: Uint32Array }).rows ?? [])];
+            const first = used.map(row => places.indexOf(start[row]!));
+            try {
+              same(a, b, first, `${request.stage}`);
+            } catch (thrown) {
+              throw new Error(`${name}, seed ${seed}: ${(thrown as Error).message}`, { cause: thrown });
+            }
+          });
+        },
+      ),
       { numRuns: 6 },
     );
   });

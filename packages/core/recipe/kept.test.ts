@@ -115,7 +115,13 @@ test('the file of oblique loadings holds pattern and structure', () => {
   const oblique = { ...reduction, rotation: { method: 'promax' as const, power: 4 } };
   const made = compute(table, componentsOf(fresh, oblique));
   const account = compute(table, { stage: 'account', preparation: preparationOf(fresh) });
-  const files = reductionFiles({ table, name: 'Turned', names: [{ dimension: 1, name: 'Lime' }], account, components: made });
+  const files = reductionFiles({
+    table,
+    name: 'Turned',
+    names: [{ dimension: 1, name: 'Lime' }],
+    account,
+    components: made,
+  });
   const [header, first] = files.find(({ name }) => name === 'turned-loadings.csv')!.text.split('\n');
   expect(header).toContain('Lime,Dimension 2,Dimension 3,"structure, Lime"');
   const entries = first!.trim().split(',').slice(1, 7).map(Number);

@@ -3,7 +3,9 @@ import { Problem } from '../problem';
 /** The version of recipes that this Wold writes. */
 export const RECIPE_VERSION = 2;
 
-type Plain = Readonly<Record<'version' | 'columns' | 'made' | 'preparation' | 'reductions' | 'scores', unknown>>;
+type Plain = Readonly<
+  Record<'version' | 'columns' | 'made' | 'preparation' | 'reductions' | 'scores', unknown>
+>;
 
 /**
  * A recipe of any earlier version in the form of this one, as plain data to be checked.

@@ -174,7 +174,8 @@ function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Re
     return prepare(table, preparation, host, treats ? treated() : undefined);
   }
   if (request.stage === 'treatedBoxes') return treatedBoxes(table, treated(), preparation);
-  if (request.stage === 'distribution') return measureDistribution(table, request.measure, treated(), preparation);
+  if (request.stage === 'distribution')
+    return measureDistribution(table, request.measure, treated(), preparation);
   const prepared = compute(table, { stage: 'prepared', preparation }, host, memo);
   if ('keep' in request) return computeKept(table, request, prepared, host, memo);
   switch (request.stage) {

@@ -133,8 +133,8 @@ describe('promax', () => {
   test('dimensions that fall together are named', () => {
     const same = zeros(4, 2);
     same.values.fill(0.5);
-    expect(() =>
-      promax({ ...varimax(same), loadings: same, rotation: identity(2) }, 4),
-    ).toThrow(/fall together/);
+    expect(() => promax({ ...varimax(same), loadings: same, rotation: identity(2) }, 4)).toThrow(
+      /fall together/,
+    );
   });
 });

@@ -8,7 +8,10 @@ import { suitability } from './suitability';
 
 const { normal, whole } = seededRandom(15);
 const normals = (n: number) => Array.from({ length: n }, normal);
-const preparedOf = (columns: readonly (readonly (number | string)[])[], more: Partial<PreparationInput> = {}) =>
+const preparedOf = (
+  columns: readonly (readonly (number | string)[])[],
+  more: Partial<PreparationInput> = {},
+) =>
   prepare(tableOf(columns), {
     ...PLAIN_PREPARATION,
     measures: columns.map((_, j) => `x${j + 1}`).filter(name => name !== more.weight),
@@ -34,7 +37,9 @@ describe('what depends on what', () => {
     expect(found.definiteness).toBe('singular');
     expect(found.dependent).toHaveLength(1);
     expect(found.dependent[0]!.measure).toBe('x1');
-    expect([...found.dependent[0]!.on].sort()).toEqual(Array.from({ length: 30 }, (_, j) => `x${j + 2}`).sort());
+    expect([...found.dependent[0]!.on].sort()).toEqual(
+      Array.from({ length: 30 }, (_, j) => `x${j + 2}`).sort(),
+    );
   });
 
   test('several dependences come apart, whatever the units', () => {

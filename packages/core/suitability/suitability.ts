@@ -133,11 +133,10 @@ export function suitability(
     least: definiteness === 'singular' ? 0 : least,
     fewRows: few,
     dependent:
-      definiteness === 'singular' ? dependent(correlations, eigen, tolerance, few ? n : null, host).map(named) : [],
-    weakest: weightiest(
-      definiteness === 'indefinite' ? lastVectors(correlations, eigen, host) : last,
-      names,
-    ),
+      definiteness === 'singular'
+        ? dependent(correlations, eigen, tolerance, few ? n : null, host).map(named)
+        : [],
+    weakest: weightiest(definiteness === 'indefinite' ? lastVectors(correlations, eigen, host) : last, names),
     emptyCells: kind === 'polychoric' ? emptyCells(prepared) : [],
   };
 }

@@ -183,7 +183,16 @@ describe('labels made from others', () => {
   });
 
   test('levels joined; the others stay, in the order of those they come from', () => {
-    const result = made({ kind: 'joined', levels: [{ from: 'a', to: 'west' }, { from: 'c', to: 'west' }] }, 'kiln');
+    const result = made(
+      {
+        kind: 'joined',
+        levels: [
+          { from: 'a', to: 'west' },
+          { from: 'c', to: 'west' },
+        ],
+      },
+      'kiln',
+    );
     expect(entries(result, 'new')).toEqual(['west', 'b', 'west', 'west', 'b', 'west']);
     expect(findColumn(result, 'new')).toMatchObject({ levels: ['west', 'b'] });
   });

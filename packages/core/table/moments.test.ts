@@ -49,7 +49,9 @@ test('numbers that weigh are numbers repeated: mean, spread, shape, quantiles', 
     fc.property(weighed, fc.double({ min: 0, max: 1, noNaN: true }), (list, q) => {
       const values = Float64Array.from(list, ({ value }) => value);
       const counts = list.map(({ count }) => count);
-      const repeated = Float64Array.from(list.flatMap(({ value, count }) => Array<number>(count).fill(value)));
+      const repeated = Float64Array.from(
+        list.flatMap(({ value, count }) => Array<number>(count).fill(value)),
+      );
       expect(weightOf(values, counts)).toBe(repeated.length);
       expect(meanOf(values, counts)).toBeCloseTo(meanOf(repeated), 9);
       expect(squaresAbout(values, 1, counts)).toBeCloseTo(squaresAbout(repeated, 1), 6);

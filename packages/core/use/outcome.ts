@@ -184,9 +184,7 @@ function crossValidated(
   const squares = new Float64Array(made.kept);
   let about = 0;
   for (let fold = 0; fold < folds; fold++) {
-    const out = new Set(
-      order.filter((_, index) => index % folds === fold).map(i => made.rows[places[i]!]!),
-    );
+    const out = new Set(order.filter((_, index) => index % folds === fold).map(i => made.rows[places[i]!]!));
     const errors = foldErrors(table, input, made, outcomeOf, out);
     if (errors === null) return [];
     about += errors.about;
@@ -215,7 +213,14 @@ function foldErrors(
   const y = Float64Array.from(inside, i => outcomeOf.get(own.rows[i]!)!);
   const there = Float64Array.from(held, i => outcomeOf.get(own.placedRows[i]!)!);
   const weights = weightsAt(part, inside);
-  const heldWeights = input.weight === null ? null : weightsIn(table, input.weight, held.map(i => own.placedRows[i]!));
+  const heldWeights =
+    input.weight === null
+      ? null
+      : weightsIn(
+          table,
+          input.weight,
+          held.map(i => own.placedRows[i]!),
+        );
   const squares = new Float64Array(made.kept);
   for (let k = 1; k <= made.kept; k++) {
     const dimensions = Math.min(k, own.kept);

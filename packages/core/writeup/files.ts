@@ -91,13 +91,13 @@ export function loadingsCsv({ names, components }: ReductionOutput): string {
 }
 
 /**
- * What places a new row: each measure treated as these were (its transform and fitted power stand here), its mean
- * taken off, divided by its divisor, multiplied by the coefficients.
+ * What places a new row: each measure treated as these were (its transform, fitted power and the number that is taken
+ * about stand here), its mean taken off, divided by its divisor, multiplied by the coefficients.
  */
 export function coefficientsCsv({ names, components, account }: ReductionOutput): string {
   const { measures, kept, coefficients, means, divisors } = components;
   return csv([
-    ['measure', 'transform', 'power', 'mean', 'sd', 'divided by', ...dimensionHeader(names, kept)],
+    ['measure', 'transform', 'power', 'about', 'mean', 'sd', 'divided by', ...dimensionHeader(names, kept)],
     ...measures.map((measure, j) => {
       const index = account.measures.indexOf(measure);
       const fitted = account.transforms.find(transform => transform.measure === measure);
@@ -105,6 +105,7 @@ export function coefficientsCsv({ names, components, account }: ReductionOutput)
         measure,
         fitted?.transform ?? 'none',
         String(fitted?.power ?? ''),
+        String(fitted?.centre ?? ''),
         String(means[j]),
         String(account.sds[index]),
         String(divisors[j]),
@@ -159,12 +160,12 @@ export function accountCsv(table: Table, account: Account): string {
       `${least} to ${most}`,
       `${most} to ${least}`,
     ]),
-    ...account.transforms.map(({ measure, transform, power }) => [
+    ...account.transforms.map(({ measure, transform, power, centre, atBound }) => [
       'transformed',
       '',
       measure,
       transform,
-      power === null ? '' : `power ${power}`,
+      power === null ? '' : `power ${power} about ${centre}${atBound ? ', at the end of its range' : ''}`,
     ]),
   ]);
 }

@@ -1,7 +1,6 @@
 import { givenName, type NamedDimension } from '@wold/core/writeup/dimensionName';
 import { useCallback, useMemo, useState } from 'react';
 import type { Components } from '@wold/core/components/components';
-import { averageEigenvalue } from '@wold/core/dimensions/aboveAverage';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { eigenvaluesCsv, fileStem } from '@wold/core/writeup/files';
 import Papa from 'papaparse';
@@ -33,14 +32,13 @@ export function DimensionsReading({ reduction }: { reduction: Reduction }) {
 }
 
 function Dimensions({ reduction, components }: { reduction: Reduction; components: Components }) {
-  const { kept, eigenvalues, shares, measures, note } = components;
+  const { kept, eigenvalues, shares, average, measures, note } = components;
   const table = useTable();
   const recipe = useRecipe();
   const edit = useEdit();
   const { tokens } = useMode();
   const { value: account } = useAccount();
   const cost = useMemo(() => costOf(components), [components]);
-  const average = averageEigenvalue(eigenvalues);
   const basis = reduction.basis === 'prepared' ? (account?.scale ?? 'unit-variance') : reduction.basis;
   const rank = eigenvalues.reduce((n, value) => n + Number(value > 0), 0);
   const shown = shownDimensions(eigenvalues.length, kept);
@@ -195,13 +193,7 @@ function runningSums(values: Float64Array): Float64Array {
 
 const MOST_ROWS = 400;
 
-function Eigenvalues({
-  components,
-  names,
-}: {
-  components: Components;
-  names: readonly NamedDimension[];
-}) {
+function Eigenvalues({ components, names }: { components: Components; names: readonly NamedDimension[] }) {
   const dispatch = useAppDispatch();
   const { dimension } = useSelection();
   const { eigenvalues, shares, kept } = components;

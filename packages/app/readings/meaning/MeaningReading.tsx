@@ -2,7 +2,7 @@ import { useSearchParams } from 'react-router';
 import type { Components } from '@wold/core/components/components';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
-import { coefficient, fixed, percent } from '../../charts/format';
+import { coefficient, count, fixed, percent } from '../../charts/format';
 import { ViewSwitch } from '../../controls/ViewSwitch';
 import { useComponents } from '../../results/stages';
 import { useTable } from '../../store/TableContext';
@@ -134,6 +134,8 @@ function Rotated({ reduction, components }: { reduction: Reduction; components: 
         {rotation!.method === 'promax' ? `obliquely by promax, power ${rotation!.power}` : 'by varimax'}, with
         Kaiser’s normalisation; together the {kept} hold {percent(together, 1)}
         {phi === null ? '.' : ', of which their shares overlap.'}
+        {rotation!.optima > 1 &&
+          ` Of ${rotation!.starts} starts ${rotation!.reached} ended here, the others at ${count(rotation!.optima - 1, 'worse end')}.`}
       </span>
       {phi !== null && (
         <>

@@ -86,9 +86,9 @@ export function AccountView({ account }: { account: Account }) {
           Transformed:{' '}
           {transforms
             .slice(0, 60)
-            .map(({ measure, transform, power }) => {
+            .map(({ measure, transform, power, atBound }) => {
               const words = TRANSFORM_WORDS.find(word => word.value === transform)!.name;
-              return `${measure} ${words}${power === null ? '' : ` ${figure(power)}`}`;
+              return `${measure} ${words}${power === null ? '' : ` ${figure(power)}`}${atBound ? ' (the end of the range looked through: a further power might do better)' : ''}`;
             })
             .join(', ')}
           {transforms.length > 60 && ` and ${transforms.length - 60} more`}.

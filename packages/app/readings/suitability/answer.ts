@@ -12,7 +12,7 @@ export function useSuitabilityAnswer(): Answer {
     return { text: 'cannot be told yet', stale: false, attention: 1, because: problem.what };
   if (value === null) return notThere(waits);
   const doubts = doubtful(value, rules).length;
-  const kmo = Number.isNaN(value.kmo) ? 'singular' : `KMO\u00a0${fixed(value.kmo, 2)}`;
+  const kmo = Number.isNaN(value.kmo) ? value.definiteness : `KMO\u00a0${fixed(value.kmo, 2)}`;
   const text = `${kmo} · ${doubts === 0 ? 'no\u00a0measure' : count(doubts, 'measure')} doubtful`;
   return { text, stale, attention: doubts, because: 'doubtful measures' };
 }

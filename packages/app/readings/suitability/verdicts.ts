@@ -74,6 +74,49 @@ function shapeVerdict({ measures }: Suitability, limits: SuitabilityLimits): Ver
   };
 }
 
+const MOST_NAMED = 4;
+
+const listed = (names: readonly string[]): string =>
+  names.length <= MOST_NAMED
+    ? names.join(', ')
+    : `${names.slice(0, MOST_NAMED).join(', ')} and ${names.length - MOST_NAMED} more`;
+
+/** Whether measures follow from others, and from which. */
+function definitenessWords({ definiteness, dependent, fewRows, least, weakest, n }: Suitability): string {
+  if (definiteness === 'definite') return 'No measure follows wholly from the others.';
+  if (definiteness === 'indefinite') {
+    return `Not positive definite: the least eigenvalue is ${figure(least, 3)}, most of all by ${listed(weakest)}. No one set of rows has these correlations, as where each pair rests on rows of its own: fill gaps, or set one of these aside.`;
+  }
+  const which = dependent
+    .slice(0, 3)
+    .map(
+      ({ measure, on }) => `${measure} ${on.length === 1 ? 'is the same as' : 'follows from'} ${listed(on)}`,
+    );
+  const why = [
+    ...(fewRows ? [`${n!.toLocaleString('en')} rows do not tell so many measures apart`] : []),
+    ...which,
+    ...(dependent.length > 3 ? [`and ${dependent.length - 3} more`] : []),
+  ];
+  return `Singular${why.length > 0 ? `: ${why.join('; ')}` : ''}. Components can still be had, factors not.`;
+}
+
+function emptyCellsVerdict({ emptyCells, measures }: Suitability): Verdict {
+  const pairs = (measures.length * (measures.length - 1)) / 2;
+  const worst = emptyCells.slice(0, 2).map(({ a, b, cells }) => `${a} with ${b}, ${cells}`);
+  return {
+    name: 'Empty cells',
+    value: `${emptyCells.length.toLocaleString('en')} of ${pairs.toLocaleString('en')} pairs`,
+    good: emptyCells.length === 0,
+    guides: true,
+    follows:
+      emptyCells.length === 0
+        ? 'Every combination of categories has a row.'
+        : `Their correlations lean on normality where there are no rows (most: ${worst.join('; ')}): join rare categories in question 1, or relate by Pearson’s or Spearman’s.`,
+    rule: 'combinations of categories without a row (Savalei 2011)',
+    by: [],
+  };
+}
+
 /** The verdicts over all measures. */
 export function verdictsOf(
   found: Suitability,
@@ -82,7 +125,7 @@ export function verdictsOf(
 ): Verdict[] {
   const p = found.measures.length;
   const { n, kmo, bartlett, mardia } = found;
-  const singular = found.dependent.length > 0;
+  const singular = found.definiteness !== 'definite';
   const rows = n === null ? NaN : n / p;
   return [
     {
@@ -118,26 +161,29 @@ export function verdictsOf(
     {
       name: 'Determinant of R',
       value: singular
-        ? '0'
+        ? found.definiteness === 'singular'
+          ? '0'
+          : '–'
         : `${figure(Math.exp(found.logDeterminant))}, ln ${figure(found.logDeterminant, 4)}`,
       good: !singular,
-      follows: singular
-        ? `Singular: ${found.dependent
-            .slice(0, 3)
-            .map(({ measure, on }) => `${measure} follows from ${on.slice(0, 3).join(', ')}`)
-            .join('; ')}${found.dependent.length > 3 ? ' …' : ''}. Components can still be had, factors not.`
-        : 'No measure follows wholly from the others.',
+      follows: definitenessWords(found),
       rule: 'above 0',
       by: [],
     },
     {
       name: 'Condition of R',
-      value: Number.isFinite(found.condition) ? figure(found.condition, 3) : '∞',
+      value: Number.isNaN(found.condition)
+        ? '–'
+        : Number.isFinite(found.condition)
+          ? figure(found.condition, 3)
+          : '∞',
       good: found.condition < limits.condition,
       follows:
         found.condition < limits.condition
           ? 'Small changes of the data make small changes of the result.'
-          : 'Some measures are nearly made of others: set one of each such group aside.',
+          : found.definiteness === 'definite'
+            ? `${listed(found.weakest)} are nearly made of each other: set one of them aside.`
+            : 'See the determinant.',
       rule: 'largest over least eigenvalue; 10,000 by a rule of thumb',
       by: ['condition'],
     },
@@ -164,6 +210,7 @@ export function verdictsOf(
       rule: 'a fifth of the pairs by a rule of thumb',
       by: ['pairs'],
     },
+    ...(found.kind === 'polychoric' ? [emptyCellsVerdict(found)] : []),
     zerosVerdict(found, limits),
     shapeVerdict(found, limits),
     {

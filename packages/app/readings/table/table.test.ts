@@ -50,10 +50,13 @@ describe('made columns', () => {
   const joined = {
     name: 'q1, joined',
     from: 'q1, binned',
-    how: { kind: 'joined' as const, levels: [
+    how: {
+      kind: 'joined' as const,
+      levels: [
         { from: 'up to 2', to: 'all' },
         { from: 'over 2', to: 'all' },
-      ] },
+      ],
+    },
   };
   const both = withMadeColumn(withMadeColumn(recipe, bins), joined);
 

@@ -11,7 +11,7 @@ import { useAppDispatch } from '../../store/store';
 import { useTable } from '../../store/TableContext';
 import { useRecipe, useSelection } from '../../store/useStudy';
 import { useMode } from '../../theme/ThemeMode';
-import { oddness, rowDistances } from './odd';
+import { isBeyond, isOdd, oddness, rowDistances } from './odd';
 import { distancesOption } from './distancesOption';
 import styles from './TrustReading.module.css';
 
@@ -24,13 +24,11 @@ export function OddRowsView({ reduction, distances }: { reduction: Reduction; di
   const dispatch = useAppDispatch();
   const { rows: chosen } = useSelection();
   const { tokens } = useMode();
-  const { t2Limit, qLimit, level } = distances;
+  const { t2Limit, qLimit, level, t2Reachable } = distances;
   const all = useMemo(() => rowDistances(distances), [distances]);
   const odd = useMemo(
     () =>
-      all
-        .filter(row => oddness(row, distances) > 1)
-        .sort((a, b) => oddness(b, distances) - oddness(a, distances)),
+      all.filter(row => isOdd(row, distances)).sort((a, b) => oddness(b, distances) - oddness(a, distances)),
     [all, distances],
   );
   const nameOf = useCallback((row: number) => rowName(table, recipe, row), [table, recipe]);
@@ -46,7 +44,7 @@ export function OddRowsView({ reduction, distances }: { reduction: Reduction; di
         nameOf(row.row),
         String(row.t2),
         String(row.q),
-        [t2Limit !== null && row.t2 > t2Limit ? 'T²' : '', qLimit !== null && row.q > qLimit ? 'Q' : '']
+        [isBeyond(row.t2, t2Limit) ? 'T²' : '', isBeyond(row.q, qLimit) ? 'Q' : '']
           .filter(Boolean)
           .join(' and '),
       ]),
@@ -82,6 +80,13 @@ export function OddRowsView({ reduction, distances }: { reduction: Reduction; di
             1979): not as the dimensions have it. Select one, and the lens says which measures make it so.
           </span>
         </p>
+        {!t2Reachable && (
+          <p className="soft small">
+            {t2Limit === null
+              ? 'T² has no limit: there are no more rows than kept dimensions.'
+              : `So few rows cannot lie far out: T² of one of them reaches ${figure(t2Limit, 3)} at most, and the limit from F lies beyond.`}
+          </p>
+        )}
         {qLimit === null && (
           <p className="soft small">
             Q has no limit: nothing is left beyond the kept dimensions, or gaps are kept.
@@ -105,8 +110,8 @@ export function OddRowsView({ reduction, distances }: { reduction: Reduction; di
                     </button>
                     {placed && <span className="soft small"> placed</span>}
                   </th>
-                  <td data-beyond={t2Limit !== null && t2 > t2Limit}>{figure(t2, 3)}</td>
-                  <td data-beyond={qLimit !== null && q > qLimit}>{figure(q, 3)}</td>
+                  <td data-beyond={isBeyond(t2, t2Limit)}>{figure(t2, 3)}</td>
+                  <td data-beyond={isBeyond(q, qLimit)}>{figure(q, 3)}</td>
                 </tr>
               ))}
             </tbody>

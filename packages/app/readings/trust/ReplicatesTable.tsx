@@ -18,7 +18,7 @@ interface ReplicatesTableProps {
 export function ReplicatesTable({ reduction, label, value }: ReplicatesTableProps) {
   const dispatch = useAppDispatch();
   const { groups, df, dimensions } = value;
-  const rows = groups.reduce((sum, group) => sum + group.rows.length, 0);
+  const rows = groups.reduce((sum, group) => sum + group.n, 0);
   return (
     <div className={styles.scroller} tabIndex={0} role="region" aria-label="Repeats against all scatter">
       <p className={`${styles.words} soft`}>

@@ -11,8 +11,8 @@ export function oddRows(distances: Distances | null): OddRows {
   const far = new Set<number>();
   const off = new Set<number>();
   for (const { row, t2, q } of rowDistances(distances)) {
-    if (distances!.t2Limit !== null && t2 > distances!.t2Limit) far.add(row);
-    if (distances!.qLimit !== null && q > distances!.qLimit) off.add(row);
+    if (isBeyond(t2, distances!.t2Limit)) far.add(row);
+    if (isBeyond(q, distances!.qLimit)) off.add(row);
   }
   return { far, off };
 }
@@ -34,7 +34,17 @@ export function rowDistances(distances: Distances | null): RowDistance[] {
   ];
 }
 
-/** The larger of a row's two distances, each against its limit: beyond 1 it is odd. */
+/** Whether a distance lies beyond its limit, by more than rounding: a row may lie as far as it can, at the limit. */
+export function isBeyond(distance: number, limit: number | null): boolean {
+  return limit !== null && distance > limit * (1 + 1e-9);
+}
+
+/** Whether a row lies beyond a limit. */
+export function isOdd({ t2, q }: RowDistance, { t2Limit, qLimit }: Distances): boolean {
+  return isBeyond(t2, t2Limit) || isBeyond(q, qLimit);
+}
+
+/** The larger of a row's two distances, each against its limit. */
 export function oddness({ t2, q }: RowDistance, { t2Limit, qLimit }: Distances): number {
   return Math.max(t2Limit === null ? 0 : t2 / t2Limit, qLimit === null ? 0 : q / qLimit);
 }
