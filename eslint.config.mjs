@@ -52,6 +52,16 @@ function hostImports() {
   ];
 }
 
+/** A column may be called `constructor`: what belongs to names is kept in maps, or in lists of pairs. */
+const NAMES_ARE_DATA =
+  'Names, levels and codes are never members of plain objects: use a Map, or a list of pairs in what is written.';
+const namesAreData = [
+  'TSTypeReference[typeName.name="Record"] > TSTypeParameterInstantiation > TSStringKeyword:first-child',
+  'TSIndexSignature',
+  'TSMappedType > TSStringKeyword.constraint',
+  'CallExpression[callee.object.name="z"][callee.property.name=/^(record|looseRecord|partialRecord)$/]',
+].map(selector => ({ selector, message: NAMES_ARE_DATA }));
+
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/node_modules/**', 'test-results/**', 'playwright-report/**'] },
   js.configs.recommended,
@@ -87,6 +97,12 @@ export default tseslint.config(
     },
   },
   ...coreFolders,
+  {
+    files: ['packages/{core,app,cli,server}/**/*.{ts,tsx}'],
+    // The demo's truth is written once, of names that are known.
+    ignores: ['**/*.test.{ts,tsx}', 'packages/core/demo/**'],
+    rules: { 'no-restricted-syntax': ['error', ...namesAreData] },
+  },
   {
     files: ['packages/app/**/*.{ts,tsx}'],
     languageOptions: { globals: globals.browser },

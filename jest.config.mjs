@@ -3,6 +3,9 @@ export default {
   testEnvironment: 'node',
   roots: ['<rootDir>/packages', '<rootDir>/scripts'],
   setupFiles: ['<rootDir>/jest.setup.mjs'],
+  globalSetup: '<rootDir>/jest.seed.mjs',
+  // No test may rest on the machine's speed: this is for one that hangs.
+  testTimeout: 600_000,
   testMatch: ['**/*.test.ts', '**/*.test.tsx', '**/*.test.mjs'],
   transform: {
     '^.+\\.(ts|tsx|js|mjs)$': [

@@ -10,8 +10,6 @@ const QUESTIONS = [
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`every view keeps the rules of access, ${scheme}`, async ({ page }) => {
-    // Nine looks at whole pages, each of which takes its time on a busy machine.
-    test.setTimeout(300_000);
     await page.emulateMedia({ colorScheme: scheme });
     await openSherds(page);
     for (const question of QUESTIONS) {

@@ -83,6 +83,7 @@ test.describe('the command line', () => {
       'components-eigenvalues.csv',
       'components-loadings.csv',
       'components-scores.csv',
+      'figures.json',
       'recipe.json',
     ]);
     const json = made(

@@ -18,7 +18,7 @@ function lint(path, text) {
   }
 }
 
-describe('the direction of imports is held', () => {
+describe('the direction of imports is held, and names are data', () => {
   test.each([
     [
       'an upper folder of core on a lower',
@@ -55,6 +55,12 @@ describe('the direction of imports is held', () => {
       'packages/cli/x.ts',
       "import { a } from '../app/home/Home';\na();\n",
       /do not use the app/,
+    ],
+    [
+      'names as members of an object',
+      'packages/core/table/x.ts',
+      'export const a: Record<string, number> = {};\nexport type B = { [name: string]: number };\n',
+      /Names, levels and codes.*\n.*Names, levels and codes/,
     ],
   ])('%s', (_, path, text, message) => {
     expect(lint(path, text).join('\n')).toMatch(message);

@@ -15,6 +15,7 @@ test('writes the files of every reduction and the recipe, the same each time', (
     'components-loadings.csv',
     'components-coefficients.csv',
     'components-eigenvalues.csv',
+    'figures.json',
     'recipe.json',
   ]);
   expect(run.lines).toEqual(['252 of 286 rows used, 20 measures', 'Components: 3 of 20 dimensions kept']);
@@ -28,11 +29,18 @@ test('the recipe it writes runs to the same files', () => {
   expect(written).toBe(writeRecipe(recipe));
 });
 
-test('reductions of one name do not write over each other', () => {
+test('reductions whose names come to one file name do not write over each other', () => {
   const [first] = recipe.reductions;
-  const twice = { ...recipe, reductions: [first!, { ...first!, id: 'components-2', keep: 2 }] };
-  const names = runStudy(twice, table).files.map(({ name }) => name);
-  expect(new Set(names).size).toBe(9);
+  const named = (name: string, index: number) => ({ ...first!, id: `components-${index}`, name });
+  const names = ['!!!', '???', 'A b', 'a-b', 'a-b 2', 'con', '\u{1f3fa}'.repeat(3), '漢'.repeat(80)];
+  const files = runStudy({ ...recipe, reductions: names.map(named) }, table, ['eigenvalues']).files;
+  const written = files.map(({ name }) => name);
+  expect(new Set(written.map(name => name.toLowerCase())).size).toBe(names.length);
+  for (const name of written) {
+    expect(Buffer.byteLength(name)).toBeLessThan(200);
+    expect(name).toMatch(/^[\p{L}\p{M}\p{N}][\p{L}\p{M}\p{N}-]*\.csv$/u);
+  }
+  expect(written[0]).toBe('reduction-eigenvalues.csv');
 });
 
 test('a constant measure is told of by name', () => {

@@ -1,10 +1,15 @@
+import { componentsOf, compute, preparationOf, type Memo } from '@wold/core/recipe/run';
+import { figuresOf, writeFigures } from '@wold/core/recipe/figures';
 import { arrangementOf } from '@wold/core/recipe/arrangementOf';
 import { fitRecipe } from '@wold/core/recipe/fresh';
-import { componentsOf, compute, preparationOf } from '@wold/core/recipe/run';
 import { writeRecipe, type Recipe } from '@wold/core/recipe/schema';
 import { arrangeWithScores, scoreColumnsOf } from '@wold/core/recipe/scoreColumns';
 import type { Table } from '@wold/core/table/table';
-import { reductionFiles, type OutputFile } from '@wold/core/writeup/files';
+import { fileStems, reductionFiles, type OutputFile } from '@wold/core/writeup/files';
+
+/** The kinds of files that a study gives. */
+export const FILE_KINDS = ['scores', 'loadings', 'coefficients', 'eigenvalues', 'figures', 'recipe'] as const;
+export type FileKind = (typeof FILE_KINDS)[number];
 
 export interface StudyRun {
   readonly files: readonly OutputFile[];
@@ -13,14 +18,15 @@ export interface StudyRun {
 }
 
 /**
- * Every file of a study: those of each reduction, and the recipe as it was run.
+ * The files of a study: those of each reduction, all figures, and the recipe as it was run.
  *
+ * @param only the kinds that are wanted
  * @throws Problem when the table does not fit the recipe or a reduction cannot be run
  */
-export function runStudy(recipe: Recipe, source: Table): StudyRun {
+export function runStudy(recipe: Recipe, source: Table, only: readonly FileKind[] = FILE_KINDS): StudyRun {
   const fitted = fitRecipe(recipe, source);
-  const table = arrangeWithScores(source, { ...arrangementOf(fitted), scores: scoreColumnsOf(fitted) });
-  const memo = new Map<string, unknown>();
+  const memo: Memo = new Map<string, unknown>();
+  const table = arrangeWithScores(source, { ...arrangementOf(fitted), scores: scoreColumnsOf(fitted) }, memo);
   const account = compute(table, { stage: 'account', preparation: preparationOf(fitted) }, undefined, memo);
   const aside = account.measuresSetAside
     .map(({ name, because }) => `, ${name} set aside (${because})`)
@@ -31,15 +37,16 @@ export function runStudy(recipe: Recipe, source: Table): StudyRun {
       : `${table.matrix.kind}s of ${account.n ?? 'an unknown number of'} rows`;
   const lines = [`${used}, ${account.measures.length} measures${aside}`];
   const files: OutputFile[] = [];
-  const taken = new Set<string>();
-  for (const reduction of fitted.reductions) {
+  const stems = fileStems(fitted.reductions.map(({ name }) => name));
+  fitted.reductions.forEach((reduction, index) => {
     const components = compute(table, componentsOf(fitted, reduction), undefined, memo);
-    // Reductions of one name would write over each other.
-    const name = taken.has(reduction.name) ? `${reduction.name} ${reduction.id}` : reduction.name;
-    taken.add(name);
-    files.push(...reductionFiles({ table, name, names: reduction.names, account, components }));
+    const output = { table, stem: stems[index]!, names: reduction.names, account, components };
+    files.push(...reductionFiles(output).filter(({ kind }) => only.includes(kind)));
     lines.push(`${reduction.name}: ${components.kept} of ${components.eigenvalues.length} dimensions kept`);
+  });
+  if (only.includes('figures')) {
+    files.push({ name: 'figures.json', text: writeFigures(figuresOf(table, fitted, undefined, memo)) });
   }
-  files.push({ name: 'recipe.json', text: writeRecipe(fitted) });
+  if (only.includes('recipe')) files.push({ name: 'recipe.json', text: writeRecipe(fitted) });
   return { files, lines };
 }

@@ -51,6 +51,11 @@ test('any names that differ in one place only come out different, and short enou
   );
 });
 
+test('names of two groups that would come out alike are told apart together', () => {
+  const names = [60, 960, 961, 61, 0].map(number => `     ${String(number).padStart(3, '0')}     `);
+  expect(new Set(names.map(name => namesApart(names)(name, 12))).size).toBe(5);
+});
+
 test('letters are kept whole, and very many names cost nothing', () => {
   const names = ['𝒙', '𝒚'].map(letter => `the measurement of ${letter} as it was first written down`);
   const cut = namesApart(names);

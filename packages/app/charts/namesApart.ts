@@ -9,6 +9,7 @@ const MANY = 20_000;
 const LEAST = 8;
 /** Parts of a name that are shown, beside its start. */
 const MOST_PLACES = 3;
+const MOST_ROUNDS = 4;
 
 /** Cuts names as {@link shortName} does; those that would be cut alike are cut around the place where they differ. */
 export function namesApart(names: readonly string[]): ShortName {
@@ -26,8 +27,13 @@ function cutAlike(names: readonly string[], most: number): Map<string, string> {
   const cuts = new Map<string, string>();
   if (most < LEAST || names.length > MANY) return cuts;
   const long = [...new Set(names)].filter(name => name.length > most);
-  for (const alike of grouped(long, name => shortName(name, most))) {
-    if (alike.length > 1) cutApart(alike, most, cuts);
+  // Names of one group may come out like those of another: then these are told apart together.
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const alike = grouped(long, name => cuts.get(name) ?? shortName(name, most)).filter(
+      group => group.length > 1,
+    );
+    if (alike.length === 0) break;
+    for (const group of alike) cutApart(group, most, cuts);
   }
   return cuts;
 }

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { keptOf } from '@wold/core/recipe/run';
 import { writeRecipe, type Recipe } from '@wold/core/recipe/schema';
 import { givenName } from '@wold/core/writeup/dimensionName';
-import { fileStem, reductionFiles, type OutputFile } from '@wold/core/writeup/files';
+import { fileStem, fileStems, reductionFiles, type OutputFile } from '@wold/core/writeup/files';
 import { count } from '../charts/format';
 import { useAccount, useComponents } from '../results/stages';
 import { useTable } from '../store/TableContext';
@@ -11,6 +11,7 @@ import { noticed } from '../store/noticeSlice';
 import { useAppDispatch } from '../store/store';
 import { withScoreColumns } from '../store/studySlice';
 import { useEdit, useHand, useStudy } from '../store/useStudy';
+import { figuresOn } from '../workers/pool';
 import { saveText } from './save';
 import styles from './TakeOut.module.css';
 
@@ -79,14 +80,23 @@ function Files({ close }: { close: () => void }) {
 
   function fileOf(kind: string): OutputFile | undefined {
     if (account.value === null || components.value === null) return undefined;
+    const stems = fileStems(recipe.reductions.map(reduction => reduction.name));
     const output = {
       table,
-      name: hand.name,
+      stem: stems[recipe.reductions.findIndex(({ id }) => id === hand.id)]!,
       names: hand.names,
       account: account.value,
       components: components.value,
     };
-    return reductionFiles(output).find(file => file.name.endsWith(`-${kind}.csv`));
+    return reductionFiles(output).find(file => file.kind === kind);
+  }
+
+  async function takeFigures(): Promise<void> {
+    const outcome = await figuresOn(table, recipe, 'gathering all figures').outcome;
+    if (outcome === 'stopped') return;
+    if ('problem' in outcome) {
+      dispatch(noticed({ kind: 'problem', text: `${outcome.problem.what} ${outcome.problem.remedy}` }));
+    } else saveText(`${fileStem(name)}-figures.json`, outcome.value, 'application/json');
   }
 
   return (
@@ -126,6 +136,10 @@ function Files({ close }: { close: () => void }) {
         </>
       )}
       <p className="soft small">The whole study</p>
+      <button type="button" onClick={() => void takeFigures()}>
+        <strong>All figures</strong>
+        <span className="soft small">every figure of every question and reduction, as JSON for machines</span>
+      </button>
       <button
         type="button"
         onClick={() => saveText(`${fileStem(name)}-recipe.json`, writeRecipe(recipe), 'application/json')}

@@ -162,11 +162,12 @@ describe('the plane', () => {
       width: 300,
       height: 340,
     });
-    const [, lines, names] = (option as { series: { data: { label?: { formatter: string } }[] }[] }).series;
+    const [, lines, names] = (option as { series: { data: { label?: { formatter: () => string } }[] }[] })
+      .series;
     expect(lines!.data).toHaveLength(30);
     expect(names!.data.length).toBeLessThan(10);
     // The axis has its name, then the chosen measure.
-    expect(names!.data.slice(0, 2).map(({ label }) => label!.formatter)).toEqual(['X', 'm7']);
+    expect(names!.data.slice(0, 2).map(({ label }) => label!.formatter())).toEqual(['X', 'm7']);
   });
 });
 

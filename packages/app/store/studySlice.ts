@@ -2,6 +2,7 @@ import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { freshReduction } from '@wold/core/recipe/fresh';
 import { scoreColumnsOf } from '@wold/core/recipe/scoreColumns';
 import type { Recipe, Reduction, RowMap } from '@wold/core/recipe/schema';
+import { distinctNames } from '@wold/core/table/distinctNames';
 import type { Role } from '@wold/core/table/role';
 import type { QuestionRoute } from '../readings/questions';
 import type { StudyRecord } from '../storage/database';
@@ -181,13 +182,11 @@ export function withScoreColumns(
   names: readonly string[],
   frozen: Recipe['scores'][number]['frozen'],
 ): Recipe {
-  const taken = new Set(recipe.columns.map(({ name }) => name));
-  const added = names.map((wanted, d) => {
-    let name = wanted;
-    for (let number = 2; taken.has(name); number++) name = `${wanted} (${number})`;
-    taken.add(name);
-    return { name, reduction: reduction.id, dimension: d + 1, frozen };
-  });
+  const distinct = distinctNames(
+    names,
+    recipe.columns.map(({ name }) => name),
+  );
+  const added = distinct.map((name, d) => ({ name, reduction: reduction.id, dimension: d + 1, frozen }));
   const without = [...reduction.without, ...added.map(({ name }) => name)];
   return withReduction(
     {

@@ -1,7 +1,9 @@
 import { expose, transfer } from 'comlink';
 import { problemData, type ProblemData } from '@wold/core/problem';
+import { figuresOf, writeFigures } from '@wold/core/recipe/figures';
 import { rehearsal } from '@wold/core/recipe/rehearsal';
 import { compute, shareSimulations, type Memo, type Request, type Results } from '@wold/core/recipe/run';
+import type { Recipe } from '@wold/core/recipe/schema';
 import { arrangeWithScores } from '@wold/core/recipe/scoreColumns';
 import { blobSource } from '@wold/core/table/fileSource';
 import { readTable } from '@wold/core/table/readTable';
@@ -88,6 +90,19 @@ const worker = {
       if (request.stage === 'retention') await shareSimulations(known, request, host, memo);
       return compute(known, request, host, memo);
     });
+  },
+
+  /** Every figure of a study, as the text of a file; nothing where the table is neither kept nor adopted. */
+  async figures(
+    table: { readonly key: string; readonly arranged: Table['arranged'] },
+    recipe: Recipe,
+    job: number,
+    progress: (done: number) => void,
+  ): Promise<Outcome<string> | null> {
+    const known = await tableAtHand(table);
+    if (known === undefined) return null;
+    const host = { progress: stoppable(job, seldom(progress)), elsewhere };
+    return outcome(() => writeFigures(figuresOf(known, recipe, host, memo)));
   },
 };
 

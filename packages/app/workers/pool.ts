@@ -1,6 +1,7 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import type { ProblemData } from '@wold/core/problem';
 import { treatmentOf, type Request, type Results } from '@wold/core/recipe/run';
+import type { Recipe } from '@wold/core/recipe/schema';
 import type { ReadingChoices, Table } from '@wold/core/table/table';
 import type { ComputeWorker, Outcome, ReadTable } from './compute.worker';
 
@@ -64,6 +65,8 @@ const WEIGHTS: Readonly<Partial<Record<Request['stage'], number>>> = {
   suitability: 2,
   retention: 3,
 };
+/** Gathering all figures is the heaviest work. */
+const FIGURES = 4;
 /** Work of this weight may take very long. */
 const LONG = 2;
 /** So long, in milliseconds, work that is to stop may take to break off by itself before its worker is ended. */
@@ -128,23 +131,43 @@ export function loadTable(key: string): Ticket<Table | undefined> {
 export function computeOn(table: Table, request: Request, label: string): Ticket<Results[keyof Results]> {
   const { key, arranged } = table;
   const weight = WEIGHTS[request.stage] ?? 0;
-  const start = async (seat: Seat, progress: (done: number) => void, job: number) => {
-    type Result = Outcome<Results[keyof Results]>;
-    const first = (await seat.remote.compute({ key, arranged }, request, job, progress)) as Result | null;
-    seat.tables.add(key);
-    if (first !== null) return first;
-    await seat.remote.adopt(table);
-    return (await seat.remote.compute({ key, arranged }, request, job, progress)) as Result;
-  };
+  const start = knowing(table, (seat, progress, job) =>
+    seat.remote.compute({ key, arranged }, request, job, progress),
+  );
   const restsOn =
     'preparation' in request ? `${key} ${JSON.stringify(treatmentOf(request.preparation))}` : null;
   return enter(label, key, start, { weight, restsOn, heeds: true });
 }
 
+/** Every figure of a study, as the text of a file. */
+export function figuresOn(table: Table, recipe: Recipe, label: string): Ticket<string> {
+  const { key, arranged } = table;
+  const start = knowing(table, (seat, progress, job) =>
+    seat.remote.figures({ key, arranged }, recipe, job, progress),
+  );
+  return enter(label, key, start, { weight: FIGURES, heeds: true });
+}
+
+type Start<T> = (seat: Seat, progress: (done: number) => void, job: number) => Promise<Outcome<T>>;
+
+/** Has a seat do work on a table, once it was given that where it does not know it. */
+function knowing<T>(
+  table: Table,
+  ask: (seat: Seat, progress: (done: number) => void, job: number) => Promise<Outcome<T> | null>,
+): Start<T> {
+  return async (seat, progress, job) => {
+    const first = await ask(seat, progress, job);
+    seat.tables.add(table.key);
+    if (first !== null) return first;
+    await seat.remote.adopt(table);
+    return (await ask(seat, progress, job))!;
+  };
+}
+
 function enter<T>(
   label: string,
   tableKey: string | null,
-  start: (seat: Seat, progress: (done: number) => void, job: number) => Promise<Outcome<T>>,
+  start: Start<T>,
   {
     size = null,
     weight = 0,

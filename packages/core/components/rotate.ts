@@ -24,6 +24,10 @@ export interface RotationMade extends Rotation {
   readonly starts: number;
   readonly reached: number;
   readonly optima: number;
+  /** Of the Kaiser-normalised orthogonal loadings, to be made small; see {@link varimaxCriterion}. */
+  readonly criterion: number;
+  /** Unrotated loadings times this are the pattern, k × k. */
+  readonly transformation: Matrix;
   /** Φ, correlations of the dimensions; null where they are uncorrelated. */
   readonly phi: Matrix | null;
 }
@@ -72,6 +76,8 @@ export function rotate(components: Components, rotation: Rotation, host: Host = 
       starts: turned.starts,
       reached: turned.reached,
       optima: turned.optima,
+      criterion: turned.criterion,
+      transformation: placed(oblique?.transformation ?? turned.rotation),
       phi: oblique === null ? null : phiOf(oblique.correlations, order, signs),
     },
   };

@@ -117,7 +117,7 @@ test('the file of oblique loadings holds pattern and structure', () => {
   const account = compute(table, { stage: 'account', preparation: preparationOf(fresh) });
   const files = reductionFiles({
     table,
-    name: 'Turned',
+    stem: 'turned',
     names: [{ dimension: 1, name: 'Lime' }],
     account,
     components: made,

@@ -61,6 +61,7 @@ function preparationFromFirst(preparation: unknown): unknown {
   };
 }
 
+// eslint-disable-next-line no-restricted-syntax -- parsed JSON, whose members are its own
 type Members = { readonly [member in string]: unknown };
 
 const isObject = (value: unknown): value is Members => typeof value === 'object' && value !== null;

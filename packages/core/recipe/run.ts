@@ -115,7 +115,7 @@ export interface Kept {
 export type ResultOf<R extends Request> = Results[R['stage']];
 
 /** Raised whenever a definition changes, so that results kept from before are computed anew. */
-const DEFINITIONS = 8;
+export const DEFINITIONS = 8;
 
 /** The name under which the result of a request on a table is kept. */
 export function requestKey(tableKey: string, request: Request): string {
@@ -180,7 +180,7 @@ function computeAnew(table: Table, request: Request, host: Host, memo: Memo): Re
   if ('keep' in request) return computeKept(table, request, prepared, host, memo);
   switch (request.stage) {
     case 'account': {
-      const { values: _v, placedValues: _p, given: _g, gaps: _n, ...account } = prepared;
+      const { values: _v, placedValues: _p, given: _g, gaps: _n, precision: _d, ...account } = prepared;
       return account;
     }
     case 'retention': {

@@ -11,6 +11,8 @@ export interface Rotated {
   readonly rotation: Matrix;
   readonly iterations: number;
   readonly converged: boolean;
+  /** Of the normalised loadings; see {@link varimaxCriterion}. */
+  readonly criterion: number;
   /** Starts that were tried, those that led to the best end, and how many different ends there were. */
   readonly starts: number;
   readonly reached: number;
@@ -45,6 +47,7 @@ export function varimax(loadings: Matrix, host: Host = quietHost): Rotated {
       rotation: identity(k),
       iterations: 0,
       converged: true,
+      criterion: varimaxCriterion(normalised(loadings)),
       starts: 1,
       reached: 1,
       optima: 1,
@@ -72,12 +75,10 @@ export function varimax(loadings: Matrix, host: Host = quietHost): Rotated {
     .slice(0, FOLLOWED)
     .filter(({ criterion }) => criterion <= best + tolerance())
     .map(({ at }) => project(normed, planar(normed, at, STILL, MOST_SWEEPS)));
-  const { rotation, iterations, converged } = followed.reduce((a, b) => (b.criterion < a.criterion ? b : a));
+  const end = followed.reduce((a, b) => (b.criterion < a.criterion ? b : a));
   return {
-    loadings: product(loadings, rotation),
-    rotation,
-    iterations,
-    converged,
+    loadings: product(loadings, end.rotation),
+    ...end,
     starts: ends.length,
     reached: alike,
     optima: distinct(

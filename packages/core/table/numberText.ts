@@ -16,19 +16,16 @@ const LEADING_ZERO = /^[+-]?0\d/;
 const BLANKS = '\u0020\u00a0\u202f';
 const grouped = (mark: string, decimal: string) =>
   new RegExp(`^[+-]?\\d{1,3}(?:[${mark}]\\d{3})+(?:\\${decimal}\\d*)?$`);
-const GROUPED = {
+const GROUP_MARKS = [',', '.', ' ', "'"] as const;
+type GroupMark = (typeof GROUP_MARKS)[number];
+const GROUPED: Readonly<Record<Marks['decimal'], Readonly<Record<GroupMark, RegExp | null>>>> = {
   '.': { ',': grouped(',', '.'), ' ': grouped(BLANKS, '.'), "'": grouped("'’", '.'), '.': null },
   ',': { '.': grouped('.', ','), ' ': grouped(BLANKS, ','), "'": grouped("'’", ','), ',': null },
-} as const;
-const GROUP_MARKS = [',', '.', ' ', "'"] as const;
+};
 
 /** The mark that parts the groups of a number written with groups of three digits; null where there is none. */
-export function groupMark(text: string, decimal: Marks['decimal']): (typeof GROUP_MARKS)[number] | null {
-  return GROUP_MARKS.find(mark => patternOf(mark, decimal)?.test(text) === true) ?? null;
-}
-
-function patternOf(mark: (typeof GROUP_MARKS)[number], decimal: Marks['decimal']): RegExp | null {
-  return (GROUPED[decimal] as Readonly<Record<string, RegExp | null>>)[mark] ?? null;
+export function groupMark(text: string, decimal: Marks['decimal']): GroupMark | null {
+  return GROUP_MARKS.find(mark => GROUPED[decimal][mark]?.test(text) === true) ?? null;
 }
 
 /**

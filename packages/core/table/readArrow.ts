@@ -29,7 +29,7 @@ export function readArrow(bytes: Uint8Array<ArrayBuffer>, name: string, host: Ho
     const data = tableFromIPC(bytes);
     const columns = data.schema.fields.map((field, index) => {
       host.progress(index / data.schema.fields.length);
-      return columnOf(data.getChildAt(index)!, field.name || `column ${index + 1}`, String(field.type));
+      return columnOf(data.getChildAt(index)!, field.name || ' ', String(field.type));
     });
     return fileTable({
       key: contentKey(bytes),

@@ -8,8 +8,18 @@ import { entryText } from './entryText';
 import { fileTable } from './fileTable';
 import type { Table } from './table';
 
-const records = z.array(z.record(z.string(), z.unknown()));
-const columnsOf = z.record(z.string(), z.array(z.unknown()));
+/** Members by their names, whatever these are: `__proto__` is one like any other. */
+// eslint-disable-next-line no-restricted-syntax -- parsed JSON, whose members are its own
+type Members<Entry> = { readonly [name in string]: Entry };
+
+const isObject = (value: unknown): value is Members<unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+const records = z.array(z.custom<Members<unknown>>(isObject, 'expected a record'));
+const columnsOf = z.custom<Members<readonly unknown[]>>(
+  value => isObject(value) && Object.values(value).every(Array.isArray),
+  'expected an array of entries for each column',
+);
 
 /**
  * Whether the first letter of a file opens an array or an object, and the last closes one.
@@ -58,12 +68,7 @@ function parse(text: string, name: string): unknown {
   }
 }
 
-function fromRecords(
-  bytes: Uint8Array,
-  name: string,
-  data: readonly Record<string, unknown>[],
-  host: Host,
-): Table {
+function fromRecords(bytes: Uint8Array, name: string, data: readonly Members<unknown>[], host: Host): Table {
   const builders = new Map<string, ColumnBuilder>();
   data.forEach((record, row) => {
     for (const key of Object.keys(record)) {
@@ -72,14 +77,16 @@ function fromRecords(
       for (let before = 0; before < row; before++) builder.add('');
       builders.set(key, builder);
     }
-    for (const [key, builder] of builders) builder.add(entryText(record[key]));
+    for (const [key, builder] of builders) {
+      builder.add(Object.hasOwn(record, key) ? entryText(record[key]) : '');
+    }
     if (row % 1000 === 0) host.progress(row / data.length);
   });
   const columns = [...builders].map(([key, builder]) => builder.finish(key));
   return fileTable({ key: contentKey(bytes), name, source: { format: 'JSON' }, columns, rows: data.length });
 }
 
-function fromColumns(bytes: Uint8Array, name: string, data: Record<string, unknown[]>, host: Host): Table {
+function fromColumns(bytes: Uint8Array, name: string, data: Members<readonly unknown[]>, host: Host): Table {
   const entries = Object.entries(data);
   const rows = entries[0]?.[1].length ?? 0;
   const columns = entries.map(([key, values], index) => {

@@ -6,6 +6,7 @@ import {
   type ColumnData,
   type ColumnMetaData,
   type FileMetaData,
+  type SchemaTree,
 } from 'hyparquet';
 import { compressors } from 'hyparquet-compressors';
 import { quietHost, stretch, type Host, type Share } from '../host';
@@ -48,13 +49,13 @@ export async function readParquet(source: FileSource, name: string, host: Host =
   try {
     const metadata = await parquetMetadataAsync(file);
     const [first, second] = shares(metadata);
-    const columns = await readColumns(file, metadata, first, host);
-    columns.push(...((await reading) ?? (await readColumns(file, metadata, second, host))));
+    const own = await readColumns(file, metadata, first, host);
+    const others = (await reading) ?? (await readColumns(file, metadata, second, host));
     return fileTable({
       key: await key,
       name,
       source: { format: 'Parquet' },
-      columns,
+      columns: [...own, ...others],
       rows: Number(metadata.num_rows),
     });
   } catch (thrown) {
@@ -73,33 +74,39 @@ export const secondColumns: Share<{ readonly blob: FileBlob }, Column[]> = {
   run: async ({ blob }) => {
     const source = blobSource(blob);
     const metadata = await parquetMetadataAsync(inParts(source));
-    const names = shares(metadata)[1];
-    return readColumns(await openedAt(source, metadata, names), metadata, names, quietHost);
+    const places = shares(metadata)[1];
+    return readColumns(await openedAt(source, metadata, places), metadata, places, quietHost);
   },
 };
 
 const worthSharing = ({ blob, size }: FileSource): boolean => blob !== undefined && size >= WORTH_SHARING;
 
-/** The columns of both threads. */
-function shares(metadata: FileMetaData): [readonly string[], readonly string[]] {
-  const names = parquetSchema(metadata).children.map(({ element }) => element.name);
-  const first = Math.ceil(FIRST_SHARE * names.length);
-  return [names.slice(0, first), names.slice(first)];
+/** The places of the columns of both threads. */
+function shares(metadata: FileMetaData): [readonly number[], readonly number[]] {
+  const places = parquetSchema(metadata).children.map((_, place) => place);
+  const first = Math.ceil(FIRST_SHARE * places.length);
+  return [places.slice(0, first), places.slice(first)];
+}
+
+/** For each column chunk of a group of rows the place of the column it belongs to: nested columns have several. */
+function placesOfChunks(metadata: FileMetaData): number[] {
+  const leaves = (node: SchemaTree): number =>
+    node.children.length === 0 ? 1 : node.children.reduce((sum, child) => sum + leaves(child), 0);
+  return parquetSchema(metadata).children.flatMap((child, place) => Array<number>(leaves(child)).fill(place));
 }
 
 async function readColumns(
   file: AsyncBuffer,
   metadata: FileMetaData,
-  names: readonly string[],
+  places: readonly number[],
   host: Host,
 ): Promise<Column[]> {
   const columns: Column[] = [];
-  for (let from = 0; from < names.length; from += AT_A_TIME) {
-    const some = names.slice(from, from + AT_A_TIME);
+  for (let from = 0; from < places.length; from += AT_A_TIME) {
+    const some = places.slice(from, from + AT_A_TIME);
     const to = from + some.length;
-    columns.push(
-      ...(await readSome(file, metadata, some, stretch(host, from / names.length, to / names.length))),
-    );
+    const part = stretch(host, from / places.length, to / places.length);
+    for (const column of await readSome(file, metadata, some, part)) columns.push(column);
   }
   return columns;
 }
@@ -108,42 +115,56 @@ async function readColumns(
 async function readSome(
   file: AsyncBuffer,
   metadata: FileMetaData,
-  names: readonly string[],
+  places: readonly number[],
   host: Host,
 ): Promise<Column[]> {
-  const builders = new Map<string, ColumnBuilder>(names.map(name => [name, columnBuilder()]));
-  const nodes = new Map(parquetSchema(metadata).children.map(node => [node.element.name, node]));
-  const chunks = metadata.row_groups.length * names.length;
+  const builders = new Map<number, ColumnBuilder>(places.map(place => [place, columnBuilder()]));
+  const nodes = parquetSchema(metadata).children;
+  const ofChunk = placesOfChunks(metadata);
+  const chunks = metadata.row_groups.length * places.length;
   let done = 0;
   let rowStart = 0;
 
-  function take(name: string, entries: ArrayLike<unknown>): void {
-    takeEntries(builders.get(name)!, entries);
+  function take(place: number, entries: ArrayLike<unknown>): void {
+    takeEntries(builders.get(place)!, entries);
   }
 
   for (const group of metadata.row_groups) {
     const rows = Number(group.num_rows);
-    const nested = new Set(names);
-    for (const { meta_data: chunk } of group.columns) {
-      const name = chunk?.path_in_schema[0];
-      if (chunk === undefined || name === undefined || !nested.has(name)) continue;
-      if (!isFlatChunk(chunk, nodes.get(name)!)) continue;
-      nested.delete(name);
+    const nested = new Set(places);
+    for (const [index, { meta_data: chunk }] of group.columns.entries()) {
+      const place = ofChunk[index];
+      if (chunk === undefined || place === undefined || !nested.has(place)) continue;
+      if (!isFlatChunk(chunk, nodes[place]!)) continue;
+      nested.delete(place);
       const bytes = new Uint8Array(await file.slice(...spanOf(chunk)));
-      readFlatChunk(bytes, chunk, nodes.get(name)!, rows, entries => take(name, entries));
+      readFlatChunk(bytes, chunk, nodes[place]!, rows, entries => take(place, entries));
       host.progress(++done / chunks);
     }
     if (nested.size > 0) {
-      const columns = [...nested];
+      // The package knows them by their names.
+      const byName = new Map([...nested].map(place => [nodes[place]!.element.name, place]));
+      refuseAlike(nodes, byName);
       const onChunk = ({ columnName, columnData }: ColumnData) => {
-        take(columnName, columnData);
+        take(byName.get(columnName)!, columnData);
         host.progress(++done / chunks);
       };
+      const columns = [...byName.keys()];
       await parquetRead({ file, metadata, compressors, columns, rowStart, rowEnd: rowStart + rows, onChunk });
     }
     rowStart += rows;
   }
-  return [...builders].map(([name, builder]) => builder.finish(name));
+  return [...builders].map(([place, builder]) => builder.finish(nodes[place]!.element.name || ' '));
+}
+
+/** @throws Problem where a column that is had by its name shares it with another */
+function refuseAlike(nodes: readonly SchemaTree[], byName: ReadonlyMap<string, number>): void {
+  const alike = nodes.find(({ element }, place) => (byName.get(element.name) ?? place) !== place);
+  if (alike === undefined) return;
+  throw new Problem(
+    `two columns are named “${alike.element.name}”, and one of them is nested or packed in a way that is read by name`,
+    'Name its columns apart, and write it again.',
+  );
 }
 
 /** Where a column chunk starts in its file, and where it ends. */
@@ -174,15 +195,16 @@ async function opened(source: FileSource): Promise<Opened> {
 async function openedAt(
   source: FileSource,
   metadata: FileMetaData,
-  names: readonly string[],
+  places: readonly number[],
 ): Promise<AsyncBuffer> {
   const parts = inParts(source);
-  const wanted = new Set(names);
+  const wanted = new Set(places);
+  const ofChunk = placesOfChunks(metadata);
   let start = source.size;
   let end = 0;
   for (const { columns } of metadata.row_groups) {
-    for (const { meta_data: chunk } of columns) {
-      if (chunk === undefined || !wanted.has(chunk.path_in_schema[0]!)) continue;
+    for (const [index, { meta_data: chunk }] of columns.entries()) {
+      if (chunk === undefined || !wanted.has(ofChunk[index]!)) continue;
       const [from, to] = spanOf(chunk);
       start = Math.min(start, from);
       end = Math.max(end, to);

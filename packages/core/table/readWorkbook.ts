@@ -63,7 +63,7 @@ export async function readWorkbook(
 
 const hasEntry = (value: unknown): boolean => value !== null && value !== undefined && value !== '';
 
-function unpack(bytes: Uint8Array<ArrayBuffer>, name: string): Record<string, Uint8Array> {
+function unpack(bytes: Uint8Array<ArrayBuffer>, name: string): ReturnType<typeof unzipSync> {
   const isPart = (part: string) => /\.(xml|rels)$/.test(part);
   let unpacked = 0;
   try {

@@ -1,7 +1,7 @@
 import { Problem } from '../problem';
 import { missingCount, type Column } from './column';
 import { columnBuilder, type ColumnBuilder, type Taken } from './columnBuilder';
-import { fileTable } from './fileTable';
+import { fileTable, UNNAMED } from './fileTable';
 import { isMissingText, type Marks } from './numberText';
 import type { Dialect, ReadingChoices, ReadNote, Source, Table } from './table';
 
@@ -83,8 +83,8 @@ export function rowTaker(dialect: Marks & Pick<Dialect, 'header'>, width = 0) {
   /** Takes the rows of a part that follows. */
   function append(next: TakenPart): void {
     next.columns.forEach((column, index) => builders[index]!.append(column));
-    short.push(...next.short.map(row => rows + row));
-    long.push(...next.long.map(row => rows + row));
+    for (const row of next.short) short.push(rows + row);
+    for (const row of next.long) long.push(rows + row);
     rows += next.rows;
     blank += next.blank;
   }
@@ -106,9 +106,11 @@ export function rowsTable(
     );
   }
   const notes: ReadNote[] = [];
-  const names = columnNames(taken.header, taken.builders.length, notes);
   noteRows(taken, of.source, notes);
-  const columns = taken.builders.map((builder, index) => builder.finish(names[index]!));
+  // A blank head is told of; columns beyond the header have none.
+  const columns = taken.builders.map((builder, index) =>
+    builder.finish(index < taken.header.length ? taken.header[index]! || ' ' : UNNAMED),
+  );
   for (const column of columns) noteColumn(column, taken.rows, notes);
   return fileTable({ ...of, columns, rows: taken.rows, notes });
 }
@@ -129,31 +131,6 @@ function filledBuilder(rows: number, marks: Marks): ColumnBuilder {
   const builder = columnBuilder(marks);
   for (let row = 0; row < rows; row++) builder.add('');
   return builder;
-}
-
-function columnNames(header: readonly string[], count: number, notes: ReadNote[]): string[] {
-  const taken = new Set<string>();
-  const names: string[] = [];
-  for (let index = 0; index < count; index++) {
-    const given = (header[index] ?? '').trim().replace(/\s+/g, ' ');
-    const wanted = given === '' ? `column ${index + 1}` : given;
-    let name = wanted;
-    for (let repeat = 2; taken.has(name); repeat++) name = `${wanted} (${repeat})`;
-    if (given === '' && index < header.length) {
-      notes.push({
-        what: `Column ${index + 1} has no name in the header; it is called “${name}”.`,
-        where: name,
-      });
-    } else if (name !== wanted) {
-      notes.push({
-        what: `“${wanted}” stands more than once in the header; this one is called “${name}”.`,
-        where: name,
-      });
-    }
-    taken.add(name);
-    names.push(name);
-  }
-  return names;
 }
 
 function noteRows({ short, long, blank }: TakenRows, source: Source, notes: ReadNote[]): void {

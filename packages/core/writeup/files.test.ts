@@ -12,7 +12,7 @@ const table = readDelimited(new TextEncoder().encode(sherds().csv), 'sherds.csv'
 const recipe = freshRecipe(table);
 const output: ReductionOutput = {
   table,
-  name: 'Components',
+  stem: 'components',
   names: [
     { dimension: 1, name: 'Lime' },
     { dimension: 2, name: 'kiln' },
@@ -43,13 +43,33 @@ test('digits give the numbers back exactly', () => {
   });
 });
 
+test('a fitted power of the file, about its number, gives the treated measure', () => {
+  const bent = { ...recipe, preparation: { ...recipe.preparation, transform: 'box-cox' as const } };
+  const account = compute(table, { stage: 'account', preparation: preparationOf(bent) });
+  const components = compute(table, componentsOf(bent, { ...bent.reductions[0]!, keep: 2 }));
+  const text = reductionFiles({ ...output, account, components }).find(
+    ({ kind }) => kind === 'coefficients',
+  )!.text;
+  const [, ...rows] = Papa.parse<string[]>(text.trim()).data;
+  const i = 11;
+  let score = 0;
+  for (const [measure, transform, power, about, mean, , divisor, first] of rows) {
+    expect(transform).toBe('box-cox');
+    const x = numberAt(findColumn(table, measure!) as NumberColumn, components.rows[i]!);
+    const [g, l] = [Number(about), Number(power)];
+    const value = (g * ((x / g) ** l - 1)) / l;
+    score += ((value - Number(mean)) / Number(divisor)) * Number(first);
+  }
+  expect(score).toBeCloseTo(entry(components.scores, i, 0), 8);
+});
+
 test('the coefficients of the file give the scores of the file', () => {
   const [, ...recipeRows] = rowsOf('components-coefficients.csv');
   const [, ...scoreRows] = rowsOf('components-scores.csv');
   const row = output.components.rows[17]!;
   for (let d = 0; d < 3; d++) {
     let score = 0;
-    for (const [measure, , , mean, , divisor, ...coefficients] of recipeRows) {
+    for (const [measure, , , , mean, , divisor, ...coefficients] of recipeRows) {
       const value = numberAt(findColumn(table, measure!) as NumberColumn, row);
       score += ((value - Number(mean)) / Number(divisor)) * Number(coefficients[d]);
     }

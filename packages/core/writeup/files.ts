@@ -5,6 +5,7 @@ import { leadingDimensions } from '../components/leading';
 import { listChanges } from '../preparation/changes';
 import type { Account } from '../preparation/prepare';
 import { textAt } from '../table/column';
+import { distinctNames } from '../table/distinctNames';
 import { findColumn, type Table } from '../table/table';
 import { dimensionName, type NamedDimension } from './dimensionName';
 
@@ -14,11 +15,16 @@ export interface OutputFile {
   readonly text: string;
 }
 
+/** A file of a reduction. */
+export interface ReductionFile extends OutputFile {
+  readonly kind: 'scores' | 'loadings' | 'coefficients' | 'eigenvalues';
+}
+
 /** What the files of a reduction are made of. */
 export interface ReductionOutput {
   readonly table: Table;
-  /** The reduction's name, which starts each file's name. */
-  readonly name: string;
+  /** What each file's name starts with; see {@link fileStems}. */
+  readonly stem: string;
   /** Names of dimensions by number. */
   readonly names: readonly NamedDimension[];
   readonly account: Account;
@@ -26,14 +32,18 @@ export interface ReductionOutput {
 }
 
 /** All tables of a reduction as CSV: UTF-8, commas, decimal points, numbers in the digits that give them back exactly. */
-export function reductionFiles(output: ReductionOutput): OutputFile[] {
-  const stem = fileStem(output.name);
+export function reductionFiles(output: ReductionOutput): ReductionFile[] {
+  const file = (kind: ReductionFile['kind'], text: string) => ({
+    kind,
+    name: `${output.stem}-${kind}.csv`,
+    text,
+  });
   return [
     // A matrix of relations has no rows to be scored.
-    ...(output.table.matrix === null ? [{ name: `${stem}-scores.csv`, text: scoresCsv(output) }] : []),
-    { name: `${stem}-loadings.csv`, text: loadingsCsv(output) },
-    { name: `${stem}-coefficients.csv`, text: coefficientsCsv(output) },
-    { name: `${stem}-eigenvalues.csv`, text: eigenvaluesCsv(output) },
+    ...(output.table.matrix === null ? [file('scores', scoresCsv(output))] : []),
+    file('loadings', loadingsCsv(output)),
+    file('coefficients', coefficientsCsv(output)),
+    file('eigenvalues', eigenvaluesCsv(output)),
   ];
 }
 
@@ -45,10 +55,9 @@ export function scoresCsv({ table, names, components }: ReductionOutput): string
   const { kept, scores, rows, placedRows, placedScores } = components;
   const place = new Map([...rows].map((row, index) => [row, index]));
   const placed = new Map([...placedRows].map((row, index) => [row, index]));
-  const taken = new Set(table.columns.map(column => column.name));
-  const header = [...taken];
-  for (let d = 0; d < kept; d++) header.push(unusedName(dimensionName(names, d + 1), taken));
-  if (placed.size > 0) header.push(unusedName('used', taken));
+  const header = table.columns.map(column => column.name);
+  header.push(...dimensionHeader(names, kept, header));
+  if (placed.size > 0) header.push(...distinctNames(['used'], header));
   const body = Array.from({ length: table.rows }, (_, row) => {
     const entries = table.columns.map(column => textAt(column, row));
     const used = place.get(row);
@@ -116,7 +125,7 @@ export function coefficientsCsv({ names, components, account }: ReductionOutput)
 }
 
 /** Every dimension's eigenvalue, share and cumulative share, and whether it is kept. */
-export function eigenvaluesCsv({ names, components }: ReductionOutput): string {
+export function eigenvaluesCsv({ names, components }: Pick<ReductionOutput, 'names' | 'components'>): string {
   const { eigenvalues, shares, kept } = components;
   let cumulative = 0;
   return csv([
@@ -170,27 +179,45 @@ export function accountCsv(table: Table, account: Account): string {
   ]);
 }
 
-/** A file's name from any name: letters and digits of every script, in lower case, joined by hyphens. */
+/** Bytes of a file's name, so that with what comes behind it stays within what disks allow. */
+const LONGEST_STEM = 120;
+/** Names that one system or another keeps to itself. */
+const RESERVED = /^(con|prn|aux|nul|com\d|lpt\d)$/;
+
+/**
+ * A file's name from any name: letters and digits of every script, in lower case, joined by hyphens, at most 120 bytes.
+ */
 export function fileStem(name: string): string {
-  return (
-    name
-      .normalize('NFC')
-      .toLowerCase()
-      .replace(/[^\p{L}\p{M}\p{N}]+/gu, '-')
-      .replace(/^-+|-+$/g, '') || 'reduction'
+  const letters = name
+    .normalize('NFC')
+    .toLowerCase()
+    .replace(/[^\p{L}\p{M}\p{N}]+/gu, '-')
+    .replace(/^-+|-+$/g, '');
+  let stem = '';
+  let bytes = 0;
+  for (const letter of letters) {
+    bytes += new TextEncoder().encode(letter).length;
+    if (bytes > LONGEST_STEM) break;
+    stem += letter;
+  }
+  stem = stem.replace(/-+$/, '') || 'reduction';
+  return RESERVED.test(stem) ? `${stem}-` : stem;
+}
+
+/** File names for several things whose names may come to the same: "a", "a-2". */
+export function fileStems(names: readonly string[]): string[] {
+  return distinctNames(names.map(fileStem), [], (stem, number) => `${stem}-${number}`);
+}
+
+function dimensionHeader(
+  names: readonly NamedDimension[],
+  kept: number,
+  taken: readonly string[] = [],
+): string[] {
+  return distinctNames(
+    Array.from({ length: kept }, (_, d) => dimensionName(names, d + 1)),
+    taken,
   );
-}
-
-function dimensionHeader(names: readonly NamedDimension[], kept: number): string[] {
-  const taken = new Set<string>();
-  return Array.from({ length: kept }, (_, d) => unusedName(dimensionName(names, d + 1), taken));
-}
-
-function unusedName(wanted: string, taken: Set<string>): string {
-  let name = wanted;
-  for (let repeat = 2; taken.has(name); repeat++) name = `${wanted} (${repeat})`;
-  taken.add(name);
-  return name;
 }
 
 function entriesOf(values: Float64Array, p: number, kept: number, j: number): string[] {

@@ -16,7 +16,7 @@ const recipe: Recipe = {
 const account = compute(table, { stage: 'account', preparation: preparationOf(recipe) });
 const components = compute(table, componentsOf(recipe, { ...recipe.reductions[0]!, keep: 2 }));
 const scores = Papa.parse<string[]>(
-  reductionFiles({ table, name: 'r', names: [], account, components })[0]!.text.trim(),
+  reductionFiles({ table, stem: 'r', names: [], account, components })[0]!.text.trim(),
 ).data;
 
 test('placed rows have scores, and a column tells them from the used', () => {
@@ -47,7 +47,7 @@ test('a matrix of relations has no scores to take out', () => {
   const plain = freshRecipe(matrix);
   const files = reductionFiles({
     table: matrix,
-    name: 'r',
+    stem: 'r',
     names: [],
     account: compute(matrix, { stage: 'account', preparation: preparationOf(plain) }),
     components: compute(matrix, componentsOf(plain, plain.reductions[0]!)),

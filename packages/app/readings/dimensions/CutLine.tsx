@@ -18,17 +18,16 @@ export function CutLine({ kept, shown, most, onCut }: CutLineProps) {
   const bounded = (wanted: number) => Math.max(1, Math.min(most, wanted));
 
   function press(event: KeyboardEvent): void {
-    const steps: Record<string, number> = {
-      ArrowLeft: kept - 1,
-      ArrowDown: kept - 1,
-      ArrowRight: kept + 1,
-      ArrowUp: kept + 1,
-      PageUp: kept + 5,
-      PageDown: kept - 5,
-      Home: 1,
-      End: most,
-    };
-    const wanted = steps[event.key];
+    const wanted = new Map([
+      ['ArrowLeft', kept - 1],
+      ['ArrowDown', kept - 1],
+      ['ArrowRight', kept + 1],
+      ['ArrowUp', kept + 1],
+      ['PageUp', kept + 5],
+      ['PageDown', kept - 5],
+      ['Home', 1],
+      ['End', most],
+    ]).get(event.key);
     if (wanted === undefined) return;
     event.preventDefault();
     if (bounded(wanted) !== kept) onCut(bounded(wanted));

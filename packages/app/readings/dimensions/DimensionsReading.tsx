@@ -9,7 +9,6 @@ import { figure, fixed, inWords, percent } from '../../charts/format';
 import { useAccount, useComponents, useRetention } from '../../results/stages';
 import { selected, withReduction } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
-import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe, useSelection } from '../../store/useStudy';
 import { useMode } from '../../theme/ThemeMode';
 import { Figures } from '../Figures';
@@ -33,7 +32,6 @@ export function DimensionsReading({ reduction }: { reduction: Reduction }) {
 
 function Dimensions({ reduction, components }: { reduction: Reduction; components: Components }) {
   const { kept, eigenvalues, shares, average, measures, note } = components;
-  const table = useTable();
   const recipe = useRecipe();
   const edit = useEdit();
   const { tokens } = useMode();
@@ -88,10 +86,9 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
     [eigenvalues, shares, kept, average, isOne, tokens, against, asLog, cumulative],
   );
   const numbers = useCallback((): string[][] => {
-    if (account === null) return [];
-    const csv = eigenvaluesCsv({ table, name: reduction.name, names: reduction.names, account, components });
+    const csv = eigenvaluesCsv({ names: reduction.names, components });
     return Papa.parse<string[]>(csv.trim()).data;
-  }, [account, table, reduction, components]);
+  }, [reduction.names, components]);
   // The hand may be ahead of the result.
   const wanted = reduction.keep === 'above-average' ? kept : Math.min(reduction.keep, rank);
   const cut = (to: number) => edit(withReduction(recipe, reduction.id, { keep: to }), `keep ${reduction.id}`);

@@ -21,15 +21,18 @@ interface VotesFormProps {
   readonly onPlain: () => void;
 }
 
+type FieldKey = (typeof FIELDS)[number]['key'];
+
 /** The settings of the rules that vote. */
 export function VotesForm({ settings, onSettings, onPlain }: VotesFormProps) {
   const [data, setData] = useState(settings.data);
-  const [texts, setTexts] = useState<Readonly<Record<string, string>>>(
-    Object.fromEntries(FIELDS.map(({ key }) => [key, String(settings[key])])),
+  const [texts, setTexts] = useState(
+    () =>
+      Object.fromEntries(FIELDS.map(({ key }) => [key, String(settings[key])])) as Record<FieldKey, string>,
   );
   const numbers = Object.fromEntries(
-    FIELDS.map(({ key }) => [key, Number(texts[key]!.replace(',', '.'))]),
-  ) as Record<(typeof FIELDS)[number]['key'], number>;
+    FIELDS.map(({ key }) => [key, Number(texts[key].replace(',', '.'))]),
+  ) as Record<FieldKey, number>;
   const fits = FIELDS.every(
     ({ key, least, most, whole }) =>
       numbers[key] >= least && numbers[key] <= most && (!whole || Number.isInteger(numbers[key])),

@@ -126,7 +126,7 @@ export function screeOption(scree: Scree, tokens: Tokens, { width, height }: Siz
           z: 1,
           symbol: 'none',
           lineStyle: { color: tokens.inkSoft, type: 'dotted', width: 1.2 },
-          label: { ...text, formatter: scree.averageName, position: 'insideEndTop' },
+          label: { ...text, formatter: () => scree.averageName, position: 'insideEndTop' },
           data: [
             { yAxis: scree.average },
             // The cut, under the labels; what is dragged lies over it.

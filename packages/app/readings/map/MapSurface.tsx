@@ -18,6 +18,19 @@ const REACH = 12;
 /** A press that moves less than this is a click. */
 const STILL = 4;
 
+/** What keys do to the width of the view, and where they lead. */
+const ZOOMS: ReadonlyMap<string, number> = new Map([
+  ['+', 0.8],
+  ['=', 0.8],
+  ['-', 1.25],
+]);
+const DIRECTIONS: ReadonlyMap<string, Pixel> = new Map<string, Pixel>([
+  ['ArrowRight', [1, 0]],
+  ['ArrowLeft', [-1, 0]],
+  ['ArrowUp', [0, -1]],
+  ['ArrowDown', [0, 1]],
+]);
+
 interface MapSurfaceProps {
   readonly points: Points;
   readonly view: View;
@@ -95,20 +108,13 @@ export function MapSurface(props: MapSurfaceProps) {
   }
 
   function press(event: KeyboardEvent): void {
-    const zooms: Record<string, number> = { '+': 0.8, '=': 0.8, '-': 1.25 };
-    const factor = zooms[event.key];
+    const factor = ZOOMS.get(event.key);
     if (factor !== undefined) onView(zoomed(view, size, [size.width / 2, size.height / 2], factor));
     else if (event.key === '0') onView(null);
     else if (event.key === 'Escape') select([], false);
     else if (event.key === 'Enter' && pointed >= 0) select([points.rows[pointed]!], event.shiftKey);
     else {
-      const by: Record<string, Pixel> = {
-        ArrowRight: [1, 0],
-        ArrowLeft: [-1, 0],
-        ArrowUp: [0, -1],
-        ArrowDown: [0, 1],
-      };
-      const direction = by[event.key];
+      const direction = DIRECTIONS.get(event.key);
       if (direction === undefined) return;
       setPointed(nextInDirection(pixels, pointed, direction));
     }

@@ -165,7 +165,8 @@ function arrowSeries({ arrows, shortName }: MapContent, view: View, size: Size, 
           value: [x, y],
           label: {
             show: true,
-            formatter: labels[index]!.text,
+            // A function: in a text, names in braces would be filled in.
+            formatter: () => labels[index]!.text,
             position,
             distance: 4,
             color: tokens.ink,

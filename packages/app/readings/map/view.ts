@@ -20,7 +20,9 @@ export function wholeView(xs: ArrayLike<number>, ys: ArrayLike<number>, { width,
   const [low, high] = extent(ys);
   const across = Math.max(40, width - 2 * ROOM);
   const up = Math.max(40, height - 2 * ROOM);
-  const unit = Math.max((right - left) / across, (high - low) / up);
+  // A span that is lost in the digits of its centre is no span: a pixel is several of the last digit.
+  const farthest = Math.max(Math.abs(left), Math.abs(right), Math.abs(low), Math.abs(high));
+  const unit = Math.max((right - left) / across, (high - low) / up, 4 * Number.EPSILON * farthest);
   return { x: (left + right) / 2, y: (low + high) / 2, unit: unit > 0 ? unit : 1 / across };
 }
 

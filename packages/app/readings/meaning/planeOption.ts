@@ -104,7 +104,8 @@ export function planeOption(content: PlaneContent, tokens: Tokens, { width, heig
               value: [arrow.x, arrow.y],
               label: {
                 show: true,
-                formatter: labels[index]!.text,
+                // A function: in a text, names in braces would be filled in.
+                formatter: () => labels[index]!.text,
                 position,
                 distance: 4,
                 color: isChosen(arrow) ? tokens.sward : tokens.ink,
@@ -125,6 +126,6 @@ export function planeOption(content: PlaneContent, tokens: Tokens, { width, heig
 function axisName(name: string, text: object) {
   return {
     value: [0, -ROOM_FOR_NAMES],
-    label: { show: true, formatter: name, position: 'bottom', distance: 4, ...text },
+    label: { show: true, formatter: () => name, position: 'bottom', distance: 4, ...text },
   };
 }

@@ -133,10 +133,29 @@ describe('verdicts', () => {
     expect(named(unknown, /Rows per/).follows).toContain('does not say');
   });
   test('singular correlations are told of by name', () => {
-    const singular = found({ kmo: NaN, dependent: [{ measure: 'c', on: ['a', 'b'] }], condition: Infinity });
+    const singular = found({
+      kmo: NaN,
+      definiteness: 'singular',
+      dependent: [{ measure: 'c', on: ['a', 'b'] }],
+      condition: Infinity,
+    });
     expect(named(singular, /Determinant/)).toMatchObject({ value: '0', good: false });
     expect(named(singular, /Determinant/).follows).toContain('c follows from a, b');
     expect(named(singular, /adequacy/).value).toBe('–');
+  });
+  test('an indefinite matrix is called that, few rows are said to be few, nearly singular ones are named', () => {
+    const indefinite = found({ kmo: NaN, definiteness: 'indefinite', least: -0.12, weakest: ['a', 'c'] });
+    expect(named(indefinite, /Determinant/)).toMatchObject({ value: '–', good: false });
+    expect(named(indefinite, /Determinant/).follows).toMatch(/Not positive definite.*-0\.12.*by a, c/);
+    const few = found({ kmo: NaN, definiteness: 'singular', fewRows: true, n: 3, condition: Infinity });
+    expect(named(few, /Determinant/).follows).toMatch(/Singular: 3 rows do not tell so many measures apart/);
+    const near = found({ condition: 1e6, weakest: ['a', 'b'] });
+    expect(named(near, /Condition/).follows).toContain('a, b are nearly made of each other');
+  });
+  test('empty cells are told of where correlations are polychoric', () => {
+    const empty = found({ kind: 'polychoric', emptyCells: [{ a: 'a', b: 'c', cells: 2 }] });
+    expect(named(empty, /Empty cells/)).toMatchObject({ value: '1 of 3 pairs', good: false });
+    expect(verdictsOf(found(), []).some(({ name }) => name === 'Empty cells')).toBe(false);
   });
   test('a small p', () => expect([pWords(1e-9), pWords(0.0421)]).toEqual(['<\u00a0.001', '.042']));
 });

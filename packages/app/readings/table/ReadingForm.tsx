@@ -26,18 +26,17 @@ const PREVIEWED = 1 << 16;
 const ROWS = 8;
 const COLUMNS = 8;
 
-const NAMES: Readonly<Record<string, string>> = {
-  ',': 'comma',
-  ';': 'semicolon',
-  '\t': 'tab',
-  '|': 'bar',
-  ' ': 'blank',
-  '.': 'point',
-  "'": 'apostrophe',
-  '"': 'double',
-  any: 'any, as they come',
-  none: 'none',
-};
+const NAMES: ReadonlyMap<string, string> = new Map([
+  [',', 'comma'],
+  [';', 'semicolon'],
+  ['\t', 'tab'],
+  ['|', 'bar'],
+  [' ', 'blank'],
+  ['.', 'point'],
+  ["'", 'apostrophe'],
+  ['"', 'double'],
+  ['any', 'any, as they come'],
+]);
 
 interface Field {
   readonly key: 'delimiter' | 'decimal' | 'thousands' | 'quote' | 'encoding';
@@ -135,7 +134,7 @@ export function ReadingForm({ onClose }: { onClose: () => void }) {
               >
                 {values.map(value => (
                   <option key={value} value={value}>
-                    {NAMES[value] ?? value}
+                    {NAMES.get(value) ?? value}
                   </option>
                 ))}
               </select>

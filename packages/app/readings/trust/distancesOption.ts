@@ -126,7 +126,8 @@ export function distancesOption(
             value: [t2, q],
             label: {
               show: true,
-              formatter: labels[index]!.text,
+              // A function: in a text, names in braces would be filled in.
+              formatter: () => labels[index]!.text,
               position,
               distance: 6,
               ...text,

@@ -1,0 +1,125 @@
+import { Command, InvalidArgumentError, Option } from 'commander';
+import { readFile } from 'node:fs/promises';
+import { basename, join } from 'node:path';
+import { quietHost } from '@wold/core/host';
+import { Problem } from '@wold/core/problem';
+import { freshRecipe } from '@wold/core/recipe/fresh';
+import { parseRecipe, writeRecipe, type Recipe } from '@wold/core/recipe/schema';
+import { bytesSource } from '@wold/core/table/fileSource';
+import { readTable } from '@wold/core/table/readTable';
+import type { Table } from '@wold/core/table/table';
+import { fileStems } from '@wold/core/writeup/files';
+import { FILE_KINDS, runStudy, type FileKind } from './runStudy';
+import { writeFiles, writeWhole } from './writeFiles';
+
+/** What the command ends with: nothing wrong, a table or recipe that cannot be used, a call that is not understood. */
+export const EXIT = { done: 0, problem: 1, usage: 2 } as const;
+
+/** Where lines go. */
+export interface Output {
+  readonly say: (line: string) => void;
+  readonly warn: (line: string) => void;
+}
+
+const EXITS = `
+Exit codes: 0 all is written; 1 a table, a recipe or a folder cannot be used (nothing of that table is written, and what
+is wrong is told on the error stream); 2 the call is not understood.`;
+
+const TABLE = 'CSV, TSV or another delimited text, XLSX, Parquet, Arrow, JSON';
+
+/** The command line. */
+export function program({ say, warn }: Output): Command {
+  const command = new Command('wold')
+    .description('Reduces wide tables without a screen.')
+    .exitOverride()
+    .configureOutput({ writeOut: text => say(text.trimEnd()), writeErr: text => warn(text.trimEnd()) })
+    .addHelpText('after', EXITS);
+
+  command
+    .command('run')
+    .description('Runs a recipe on one table or several and writes what comes out.')
+    .argument('<recipe>', 'a recipe that Wold wrote (JSON)')
+    .requiredOption('--table <file...>', `the table, or several (${TABLE})`)
+    .requiredOption(
+      '--out <folder>',
+      'where the files go, in a folder for each where there are several tables',
+    )
+    .addOption(
+      new Option('--only <kinds>', `kinds of files, parted by commas: ${FILE_KINDS.join(', ')}`).argParser(
+        kindsOf,
+      ),
+    )
+    .addHelpText('after', EXITS)
+    .action(async (recipePath: string, options: { table: string[]; out: string; only?: FileKind[] }) => {
+      const recipe = parseRecipe((await read(recipePath)).toString('utf8'), recipePath);
+      const stems = fileStems(options.table.map(path => basename(path).replace(/\.[^.]+$/, '')));
+      const several = options.table.length > 1;
+      const failed: unknown[] = [];
+      for (const [index, path] of options.table.entries()) {
+        const folder = several ? join(options.out, stems[index]!) : options.out;
+        try {
+          if (several) say(`${path}:`);
+          await runOne(recipe, path, folder, options.only);
+        } catch (thrown) {
+          // The other tables are none the worse for it.
+          if (!several || !(thrown instanceof Problem)) throw thrown;
+          warn(thrown.message);
+          failed.push(thrown);
+        }
+      }
+      if (failed.length > 0) {
+        throw new Problem(
+          `${failed.length} of ${options.table.length} tables could not be run`,
+          'What is wrong with each stands above.',
+        );
+      }
+    });
+
+  command
+    .command('recipe')
+    .description(
+      'Writes the recipe that a new study of a table starts with: roles guessed, settings at rest.',
+    )
+    .requiredOption('--table <file>', `the table (${TABLE})`)
+    .option('--out <file>', 'where the recipe goes; to the output where it is left out')
+    .addHelpText('after', EXITS)
+    .action(async ({ table: path, out }: { table: string; out?: string }) => {
+      const text = writeRecipe(freshRecipe(await open(path)));
+      if (out === undefined) say(text.trimEnd());
+      else await writeWhole(out, text);
+    });
+
+  async function open(path: string, reading: Recipe['reading'] = {}): Promise<Table> {
+    const bytes = new Uint8Array(await read(path));
+    const table = await readTable(bytesSource(bytes), basename(path), quietHost, reading);
+    for (const note of table.notes) warn(`note: ${note.where ? `${note.where}: ` : ''}${note.what}`);
+    return table;
+  }
+
+  async function runOne(recipe: Recipe, path: string, folder: string, only?: FileKind[]): Promise<void> {
+    const { files, lines } = runStudy(recipe, await open(path, recipe.reading), only);
+    await writeFiles(folder, files);
+    for (const line of lines) say(line);
+    say(`${files.length} files in ${folder}: ${files.map(file => file.name).join(', ')}`);
+  }
+
+  return command;
+}
+
+function kindsOf(text: string): FileKind[] {
+  const kinds = text.split(',').map(kind => kind.trim());
+  const unknown = kinds.find(kind => !FILE_KINDS.includes(kind as FileKind));
+  if (unknown !== undefined) {
+    throw new InvalidArgumentError(`There is no kind “${unknown}”; there are ${FILE_KINDS.join(', ')}.`);
+  }
+  return kinds as FileKind[];
+}
+
+async function read(path: string): Promise<Buffer> {
+  try {
+    return await readFile(path);
+  } catch (error) {
+    const missing = (error as NodeJS.ErrnoException).code === 'ENOENT';
+    throw new Problem(missing ? 'there is no such file' : (error as Error).message, 'Check the path.', path);
+  }
+}
