@@ -1,37 +1,47 @@
 import { ask, expect, expectAccessible, openFile, openSherds, test } from './helpers';
 
-const QUESTIONS = [
-  'What do I have?',
-  'Is it fit to use?',
-  'How many dimensions?',
-  'What do they mean?',
-  'Where does each row sit?',
-];
+/** Every question with the views that it has, the one it opens with first. */
+const VIEWS = [
+  ['What do I have?', 'Rows', 'Columns', 'Repeats'],
+  ['Is it fit to use?', 'Measures', 'Gaps', 'Account'],
+  ['Is it worth reducing?', 'Matrix', 'Verdicts', 'Measures'],
+  ['How many dimensions?'],
+  ['What do they mean?', 'Ledger', 'Plane', 'Other columns', 'Outcome'],
+  ['Where does each row sit?'],
+  ['Can I rely on it?', 'Odd rows', 'Repeats', 'Groups'],
+] as const;
 
 for (const scheme of ['light', 'dark'] as const) {
-  test(`every view keeps the rules of access, ${scheme}`, async ({ page }) => {
-    await page.emulateMedia({ colorScheme: scheme });
-    await openSherds(page);
-    for (const question of QUESTIONS) {
+  for (const [question, ...views] of VIEWS) {
+    test(`every view of “${question}” keeps the rules of access, ${scheme}`, async ({ page }) => {
+      await page.emulateMedia({ colorScheme: scheme });
+      await openSherds(page);
       await ask(page, question);
-      await expect(page.getByRole('status', { name: 'Running work' })).toContainText('nothing running');
-      await expectAccessible(page);
-      if (question === 'What do I have?') {
-        await page.getByRole('button', { name: 'Columns', exact: true }).click();
-        await page.getByRole('button', { name: 'skew' }).click();
-        await expect(page.getByRole('columnheader', { name: /skew/ })).toHaveAttribute(
-          'aria-sort',
-          'descending',
-        );
+      for (const view of views.length === 0 ? [null] : views) {
+        if (view !== null) await page.getByRole('button', { name: view, exact: true }).click();
+        await expect(page.getByRole('status', { name: 'Running work' })).toContainText('nothing running');
         await expectAccessible(page);
       }
-      if (question !== 'Is it fit to use?') continue;
-      await page.getByRole('button', { name: 'CaO %', exact: true }).click();
-      await expect(page.getByRole('region', { name: 'CaO % in full' })).toContainText('Skewness');
-      await expectAccessible(page);
-      await page.getByRole('button', { name: 'Account', exact: true }).click();
-      await expectAccessible(page);
-    }
+    });
+  }
+
+  test(`a measure in full, the keys, what can be taken out and the start page keep them too, ${scheme}`, async ({
+    page,
+  }) => {
+    await page.emulateMedia({ colorScheme: scheme });
+    await openSherds(page);
+    await page.getByRole('button', { name: 'Columns', exact: true }).click();
+    await page.getByRole('button', { name: 'skew' }).click();
+    await expect(page.getByRole('columnheader', { name: /skew/ })).toHaveAttribute('aria-sort', 'descending');
+    await expectAccessible(page);
+    await ask(page, 'Is it fit to use?');
+    await page.getByRole('button', { name: 'CaO %', exact: true }).click();
+    await expect(page.getByRole('region', { name: 'CaO % in full' })).toContainText('Skewness');
+    await expectAccessible(page);
+    await page.getByRole('button', { name: 'Take out', exact: true }).click();
+    await expect(page.getByRole('dialog', { name: 'Take out' })).toContainText('All figures');
+    await expectAccessible(page);
+    await page.keyboard.press('Escape');
     await page.keyboard.press('?');
     await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
     await expectAccessible(page);

@@ -77,6 +77,9 @@ export function nipals(
   return { coefficients, scores, eigenvalues, found: k, why: null };
 }
 
+/** Columns whose squares differ by less than this share vary alike. */
+const TIE = 1e-9;
+
 /** Finds one component; says what is wrong where it does not settle, or its squares grow beyond `most`. */
 function settle(
   rest: Matrix,
@@ -121,7 +124,8 @@ function start(x: Matrix, t: Float64Array, weights: Float64Array | null): boolea
     columnOf(x, j).forEach((value, i) => {
       if (!Number.isNaN(value)) squares += (weights?.[i] ?? 1) * value * value;
     });
-    if (squares > most) [best, most] = [j, squares];
+    // On unit variance many vary alike but for rounding: the first of them.
+    if (squares > most * (1 + TIE)) [best, most] = [j, squares];
   }
   if (best < 0) return false;
   columnOf(x, best).forEach((value, i) => (t[i] = Number.isNaN(value) ? 0 : value));

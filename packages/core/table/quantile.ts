@@ -18,14 +18,25 @@ export function quantile(sorted: ArrayLike<number>, q: number): number {
 }
 
 /**
- * The same of numbers that weigh: the quantile of a table in which each stands as often as it weighs, at position
- * 1 + (Σw − 1)q.
+ * The same of numbers that weigh: the mean of the numbers on the stretch of length 1 from (Σw − 1)q on, when each takes as
+ * long a stretch as it weighs. With counts it is the quantile of the numbers repeated as often; it bends but never jumps
+ * as weights change.
  */
 export function quantileOf({ values, upTo }: Ordered, q: number): number {
   if (upTo === null || values.length === 0) return quantile(values, q);
-  const position = Math.max(0, (upTo[upTo.length - 1]! - 1) * q);
-  const below = Math.floor(position);
-  return between(values[placeOf(upTo, below)]!, values[placeOf(upTo, below + 1)]!, position - below);
+  const all = upTo[upTo.length - 1]!;
+  const from = Math.max(0, (all - 1) * q);
+  const to = Math.min(all, from + 1);
+  let place = placeOf(upTo, from);
+  const first = values[place]!;
+  let sum = 0;
+  for (let at = from; at < to && place < values.length; place++) {
+    const end = Math.min(to, upTo[place]!);
+    if (end <= at) continue;
+    sum += (end - at) * (values[place]! - first);
+    at = end;
+  }
+  return first + (to > from ? sum / (to - from) : 0);
 }
 
 const between = (low: number, high: number, share: number): number => low + share * (high - low);

@@ -70,7 +70,10 @@ export function distancesOption(
   );
   const limits = [
     ...(t2Limit === null ? [] : [{ xAxis: t2Limit, name: `T² ${figure(t2Limit, 3)}` }]),
-    ...(qLimit === null ? [] : [{ yAxis: qLimit, name: `Q ${figure(qLimit, 3)}` }]),
+    // At the other end, so that the two keep clear of each other in the corner.
+    ...(qLimit === null
+      ? []
+      : [{ yAxis: qLimit, name: `Q ${figure(qLimit, 3)}`, label: { position: 'insideStartTop' } }]),
   ];
   const point = ({ row, t2, q, placed }: RowDistance) => ({
     value: [t2, q],
