@@ -52,6 +52,14 @@ function hostImports() {
   ];
 }
 
+/** A call takes some hundred thousand arguments at most: more rows end the page. */
+const noSpread = [
+  'CallExpression[callee.property.name=/^(push|unshift|splice|max|min|fromCharCode|fromCodePoint)$/] > SpreadElement.arguments',
+].map(selector => ({
+  selector,
+  message: 'No list is spread into arguments: a long one ends the page. Loop, or use leastOf and mostOf.',
+}));
+
 /** A column may be called `constructor`: what belongs to names is kept in maps, or in lists of pairs. */
 const NAMES_ARE_DATA =
   'Names, levels and codes are never members of plain objects: use a Map, or a list of pairs in what is written.';
@@ -101,7 +109,7 @@ export default tseslint.config(
     files: ['packages/{core,app,cli,server}/**/*.{ts,tsx}'],
     // The demo's truth is written once, of names that are known.
     ignores: ['**/*.test.{ts,tsx}', 'packages/core/demo/**'],
-    rules: { 'no-restricted-syntax': ['error', ...namesAreData] },
+    rules: { 'no-restricted-syntax': ['error', ...namesAreData, ...noSpread] },
   },
   {
     files: ['packages/app/**/*.{ts,tsx}'],

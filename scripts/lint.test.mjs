@@ -62,6 +62,12 @@ describe('the direction of imports is held, and names are data', () => {
       'export const a: Record<string, number> = {};\nexport type B = { [name: string]: number };\n',
       /Names, levels and codes.*\n.*Names, levels and codes/,
     ],
+    [
+      'a list spread into arguments',
+      'packages/app/home/x.ts',
+      'export const a = (rows: number[]) => Math.max(...rows);\n',
+      /No list is spread into arguments/,
+    ],
   ])('%s', (_, path, text, message) => {
     expect(lint(path, text).join('\n')).toMatch(message);
   });

@@ -41,7 +41,7 @@ export function runStudy(recipe: Recipe, source: Table, only: readonly FileKind[
   fitted.reductions.forEach((reduction, index) => {
     const components = compute(table, componentsOf(fitted, reduction), undefined, memo);
     const output = { table, stem: stems[index]!, names: reduction.names, account, components };
-    files.push(...reductionFiles(output).filter(({ kind }) => only.includes(kind)));
+    for (const file of reductionFiles(output)) if (only.includes(file.kind)) files.push(file);
     lines.push(`${reduction.name}: ${components.kept} of ${components.eigenvalues.length} dimensions kept`);
   });
   if (only.includes('figures')) {

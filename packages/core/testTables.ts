@@ -1,4 +1,5 @@
 import { seededRandom } from './algebra/random';
+import { PLAIN_PREPARATION, prepare, type PreparationInput, type Prepared } from './preparation/prepare';
 import { columnBuilder } from './table/columnBuilder';
 import type { Table } from './table/table';
 
@@ -37,4 +38,13 @@ export function normalColumns(n: number, p: number, seed: number): number[][] {
   const { normal } = seededRandom(seed);
   const common = Array.from({ length: n }, normal);
   return Array.from({ length: p }, (_, j) => common.map(c => 10 * j + (j + 1) * (c + normal())));
+}
+
+/** The columns of {@link tableOf} prepared, all of them measures but the one that weighs. */
+export function preparedOf(
+  columns: readonly (readonly (number | string)[])[],
+  more: Partial<PreparationInput> = {},
+): Prepared {
+  const measures = columns.map((_, j) => `x${j + 1}`).filter(name => name !== more.weight);
+  return prepare(tableOf(columns), { ...PLAIN_PREPARATION, measures, weight: null, ...more });
 }

@@ -1,3 +1,4 @@
+import { mostOf } from '@wold/core/algebra/extremes';
 import type { Histogram } from '@wold/core/table/describe';
 
 /** A histogram without axes; the numbers stand beside it. */
@@ -11,7 +12,7 @@ export function HistogramPicture({
   height: number;
 }) {
   const { counts } = histogram;
-  const most = Math.max(1, ...counts);
+  const most = Math.max(1, mostOf(counts));
   const step = width / Math.max(1, counts.length);
   return (
     <svg

@@ -1,3 +1,4 @@
+import { leastOf, mostOf } from '@wold/core/algebra/extremes';
 import { figure } from '../charts/format';
 import { useShortName } from '../store/useShortName';
 import styles from './Lens.module.css';
@@ -18,7 +19,7 @@ interface ScatterProps {
 export function Scatter({ points, x, y, equal = false }: ScatterProps) {
   const shortName = useShortName();
   if (points.length === 0) return null;
-  const ends = (values: readonly number[]) => [Math.min(...values), Math.max(...values)] as const;
+  const ends = (values: readonly number[]) => [leastOf(values), mostOf(values)] as const;
   const xs = points.map(point => point[0]);
   const ys = points.map(point => point[1]);
   const [left, right] = ends(equal ? [...xs, ...ys] : xs);

@@ -196,6 +196,13 @@ describe('the view of the map', () => {
     );
   });
 
+  test('holds points whose distance is lost in the digits of their place', () => {
+    const xs = [-999.9999999999982, -999.9999999999972];
+    const view = wholeView(xs, [0, 0], size);
+    for (const x of xs)
+      expect(Math.abs(toPixel(view, size, x, 0)[0] - size.width / 2)).toBeLessThan(size.width / 2);
+  });
+
   test('zooming keeps the point under the hand where it is', () => {
     fc.assert(
       fc.property(finite, finite, fc.double({ min: 0.2, max: 5, noNaN: true }), (x, y, factor) => {

@@ -30,7 +30,9 @@ export async function getTable(key: string): Promise<Table | undefined> {
   });
   if (found === undefined) return undefined;
   const columns: Column[] = [];
-  for (const part of found.parts) columns.push(...(await unpackColumns(part)));
+  for (const part of found.parts) {
+    for (const column of await unpackColumns(part)) columns.push(column);
+  }
   return { ...found.record, columns };
 }
 

@@ -1,24 +1,13 @@
 import { entry, zeros, type Matrix } from '../algebra/matrix';
 import { seededRandom } from '../algebra/random';
 import { rightSingular } from '../algebra/singular';
-import { PLAIN_PREPARATION, prepare, type PreparationInput, type Prepared } from '../preparation/prepare';
+import type { Prepared } from '../preparation/prepare';
 import type { Problem } from '../problem';
-import { tableOf } from '../testTables';
+import { preparedOf } from '../testTables';
 import { components } from './components';
 import { decompose } from './decompose';
 import { distances, residualLimit } from './distances';
 import { nipals } from './nipals';
-
-const preparedOf = (
-  columns: readonly (readonly (number | string)[])[],
-  more: Partial<PreparationInput> = {},
-) =>
-  prepare(tableOf(columns), {
-    ...PLAIN_PREPARATION,
-    measures: columns.map((_, j) => `x${j + 1}`),
-    weight: null,
-    ...more,
-  });
 
 describe('the limit of Q against simulated normal rows', () => {
   const simulated = (rest: readonly number[], level: number): number => {

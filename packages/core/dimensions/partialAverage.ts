@@ -1,3 +1,4 @@
+import { leastOf } from '../algebra/extremes';
 import { entry, type Matrix } from '../algebra/matrix';
 import type { Eigen } from '../algebra/symmetricEigen';
 
@@ -53,7 +54,7 @@ export function partialAverages(
   return {
     squared: Float64Array.from(squared),
     fourth: Float64Array.from(fourth),
-    bySquared: squared.indexOf(Math.min(...squared)),
-    byFourth: fourth.indexOf(Math.min(...fourth)),
+    bySquared: squared.indexOf(leastOf(squared)),
+    byFourth: fourth.indexOf(leastOf(fourth)),
   };
 }

@@ -1,3 +1,4 @@
+import { leastOf } from '../algebra/extremes';
 import { entry, zeros } from '../algebra/matrix';
 import { seededRandom, type Random } from '../algebra/random';
 import { symmetricEigen } from '../algebra/symmetricEigen';
@@ -62,7 +63,7 @@ export function imputeComponents(
   }
   const errors = hiddenErrors(columns, Math.min(MOST_TRIED, most), scaled, stretch(host, 0, 0.8), weights);
   // The fewest that foretell about as well as the best.
-  const best = errors.findIndex(error => error <= (1 + ABOUT) * Math.min(...errors));
+  const best = errors.findIndex(error => error <= (1 + ABOUT) * leastOf(errors));
   return { dimensions: best, errors, rounds: fill(columns, best, scaled, stretch(host, 0.8, 1), weights) };
 }
 

@@ -128,6 +128,8 @@ test('whatever the columns and levels of a study are called, its figures are the
   const expected = unnamed(figuresOf(usual.table, usual.recipe), plainHeads, plainLevels);
   fc.assert(
     fc.property(names(5), names(4, WORDS), (heads, levels) => {
+      // Put back by name, below.
+      fc.pre(!levels.some(level => heads.includes(level)));
       const { table, recipe } = study(heads, levels);
       // Levels stand in the order of their names: those of the same order are compared.
       const first = levels.slice(0, 3);

@@ -1,23 +1,13 @@
 import { entry } from '../algebra/matrix';
 import { seededRandom } from '../algebra/random';
-import { PLAIN_PREPARATION, prepare, type PreparationInput } from '../preparation/prepare';
+import { PLAIN_PREPARATION, prepare } from '../preparation/prepare';
 import { readDelimited } from '../table/readDelimited';
-import { tableOf } from '../testTables';
+import { preparedOf } from '../testTables';
 import { correlationMatrix } from './correlationMatrix';
 import { suitability } from './suitability';
 
 const { normal, whole } = seededRandom(15);
 const normals = (n: number) => Array.from({ length: n }, normal);
-const preparedOf = (
-  columns: readonly (readonly (number | string)[])[],
-  more: Partial<PreparationInput> = {},
-) =>
-  prepare(tableOf(columns), {
-    ...PLAIN_PREPARATION,
-    measures: columns.map((_, j) => `x${j + 1}`).filter(name => name !== more.weight),
-    weight: null,
-    ...more,
-  });
 const given = (text: string, scale: 'unit-variance' | 'centre' = 'unit-variance') => {
   const table = readDelimited(new TextEncoder().encode(text), 'matrix.csv');
   return prepare(table, {

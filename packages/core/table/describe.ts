@@ -240,7 +240,7 @@ function describeLevels(column: LevelColumn) {
   const order = [...counts.keys()].sort((a, b) => counts[b]! - counts[a]! || a - b).slice(0, COMMONEST);
   return {
     distinct: column.levels.length,
-    remark: remarkOn(Math.max(0, ...order.map(code => counts[code]!)), present),
+    remark: remarkOn(order.length === 0 ? 0 : counts[order[0]!]!, present),
     commonest: order.map(code => ({ level: column.levels[code]!, count: counts[code]! })),
   };
 }

@@ -8,6 +8,7 @@ import { fileTable } from './fileTable';
 import { readArrow } from './readArrow';
 import { readDelimited } from './readDelimited';
 import { readParquet } from './readParquet';
+import { rowTaker } from './rowTaker';
 
 const column = (name: string, values: readonly number[]): Column => {
   const builder = columnBuilder();
@@ -87,4 +88,15 @@ describe('what a damaged file gives', () => {
   ] as const)('%s is refused, not half shown', (_, columns, message) => {
     expect(() => made(columns as readonly Column[])).toThrow(message);
   });
+});
+
+test('hundreds of thousands of ragged rows of another part are taken over', () => {
+  const marks = { decimal: '.', thousands: 'any', header: false } as const;
+  const [one, two] = [rowTaker(marks, 2), rowTaker(marks, 2)];
+  one.take([['1', '2']]);
+  two.take(Array.from({ length: 400_000 }, () => ['1']));
+  one.append(two.part());
+  expect([one.rows(), one.finish().short.length, one.finish().short.at(-1)]).toEqual([
+    400_001, 400_000, 400_000,
+  ]);
 });

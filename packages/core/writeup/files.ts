@@ -55,9 +55,9 @@ export function scoresCsv({ table, names, components }: ReductionOutput): string
   const { kept, scores, rows, placedRows, placedScores } = components;
   const place = new Map([...rows].map((row, index) => [row, index]));
   const placed = new Map([...placedRows].map((row, index) => [row, index]));
-  const header = table.columns.map(column => column.name);
-  header.push(...dimensionHeader(names, kept, header));
-  if (placed.size > 0) header.push(...distinctNames(['used'], header));
+  const own = table.columns.map(column => column.name);
+  const scored = [...own, ...dimensionHeader(names, kept, own)];
+  const header = placed.size > 0 ? [...scored, ...distinctNames(['used'], scored)] : scored;
   const body = Array.from({ length: table.rows }, (_, row) => {
     const entries = table.columns.map(column => textAt(column, row));
     const used = place.get(row);

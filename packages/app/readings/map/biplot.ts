@@ -1,3 +1,4 @@
+import { leastOf } from '@wold/core/algebra/extremes';
 import type { Components } from '@wold/core/components/components';
 import type { RowMap } from '@wold/core/recipe/schema';
 import { spreadBy, type Points } from './points';
@@ -60,7 +61,7 @@ export function mapArrows(components: Components, points: Points, map: RowMap): 
     ...(x === 0 ? [] : [(x > 0 ? across[1] : across[0]) / x]),
     ...(y === 0 ? [] : [(y > 0 ? up[1] : up[0]) / y]),
   ]);
-  const room = Math.min(...rooms.filter(value => value > 0));
+  const room = leastOf(rooms.filter(value => value > 0));
   const times = Number.isFinite(room) ? REACH * room : 1;
   return { arrows: strongest.map(({ measure, x, y }) => ({ measure, x: x * times, y: y * times })), times };
 }

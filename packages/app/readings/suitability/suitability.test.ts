@@ -146,7 +146,7 @@ describe('verdicts', () => {
   test('an indefinite matrix is called that, few rows are said to be few, nearly singular ones are named', () => {
     const indefinite = found({ kmo: NaN, definiteness: 'indefinite', least: -0.12, weakest: ['a', 'c'] });
     expect(named(indefinite, /Determinant/)).toMatchObject({ value: '–', good: false });
-    expect(named(indefinite, /Determinant/).follows).toMatch(/Not positive definite.*-0\.12.*by a, c/);
+    expect(named(indefinite, /Determinant/).follows).toMatch(/Not positive definite.*−0\.12.*by a, c/);
     const few = found({ kmo: NaN, definiteness: 'singular', fewRows: true, n: 3, condition: Infinity });
     expect(named(few, /Determinant/).follows).toMatch(/Singular: 3 rows do not tell so many measures apart/);
     const near = found({ condition: 1e6, weakest: ['a', 'b'] });

@@ -1,3 +1,4 @@
+import { leastOf, mostOf } from '@wold/core/algebra/extremes';
 import type { Distances } from '@wold/core/components/distances';
 import type { Size } from '../../charts/ChartHost';
 import type { ChartOption } from '../../charts/echarts';
@@ -146,8 +147,8 @@ export function distancesOption(
 /** From 0, unless all lies in the further half: half a picture would be empty. */
 function rangeOf(values: readonly number[], limit: number | null): [number, number] {
   const all = limit === null ? values : [...values, limit];
-  const most = Math.max(...all, Number.MIN_VALUE);
-  const least = Math.min(...all, most);
+  const most = Math.max(mostOf(all), Number.MIN_VALUE);
+  const least = Math.min(leastOf(all), most);
   const margin = 0.06 * (most - least);
   return least > most / 2 && margin > 0 ? [least - margin, most + margin] : [0, 1.06 * most];
 }

@@ -32,6 +32,22 @@ test('without a limit nothing is odd by it', () => {
   expect(oddness(rowDistances(found())[2]!, found({ qLimit: null }))).toBeCloseTo(2 / 6, 12);
 });
 
+test('hundreds of thousands of rows are drawn', () => {
+  const n = 300_000;
+  const many = found({
+    rows: Uint32Array.from({ length: n }, (_, i) => i),
+    t2: Float64Array.from({ length: n }, (_, i) => i % 9),
+    q: new Float64Array(n).fill(1),
+    square: new Float64Array(n).fill(2),
+  });
+  const rows = rowDistances(many);
+  const content = { distances: many, rows, odd: [], chosen: new Set<number>(), nameOf: String };
+  const option = distancesOption(content, light, { width: 600, height: 400 }) as {
+    series: { data: unknown[] }[];
+  };
+  expect(option.series[0]!.data).toHaveLength(n + 1);
+});
+
 test('the oddest is the one farthest beyond a limit', () => {
   const all = rowDistances(found());
   const order = [...all].sort((a, b) => oddness(b, found()) - oddness(a, found()));
