@@ -10,7 +10,7 @@ import { ProblemNote } from '../readings/Problem';
 import { questionAt } from '../readings/questions';
 import { loadStudy } from '../storage/studies';
 import { closed, opened, undone } from '../store/studySlice';
-import { useAppDispatch, useAppSelector } from '../store/store';
+import { followTabs, useAppDispatch, useAppSelector } from '../store/store';
 import { TableContext } from '../store/TableContext';
 import { tableOf } from '../workers/tablesAtHand';
 import { Frame } from './Frame';
@@ -41,6 +41,8 @@ export function StudyPage() {
       dispatch(closed());
     };
   }, [id, dispatch]);
+
+  useEffect(() => followTabs(gone => gone === id && setAbsent(true)), [id]);
 
   // Another way to read the file is another table, there and back.
   const open = study?.id === id ? study : null;

@@ -12,6 +12,8 @@ export interface StudyRecord {
   /** Key of the file that its table is read from. */
   readonly fileKey: string;
   readonly recipe: Recipe;
+  /** Raised with each change of what was decided, in whichever tab; records of earlier versions have none. */
+  readonly revision?: number;
   /** Earlier recipes, oldest first, and those undone, newest first. They share their unchanged parts. */
   readonly past: readonly Recipe[];
   readonly future: readonly Recipe[];

@@ -1,12 +1,14 @@
 import 'fake-indexeddb/auto';
 import { readDelimited } from '@wold/core/table/readDelimited';
-import { database } from './database';
+import type { Recipe } from '@wold/core/recipe/schema';
+import { database, type StudyRecord } from './database';
 import { getTable } from './tables';
 import { keepResult, loadResult } from './results';
 import {
   copyStudy,
   createStudy,
   deleteStudy,
+  keepStudy,
   listStudies,
   loadFile,
   loadStudy,
@@ -85,4 +87,64 @@ test('results are kept by key, the least used forgotten first', async () => {
   for (let i = 0; i < 40; i++) await keepResult(`r${i}`, i);
   expect(await loadResult('a')).toBeUndefined();
   expect(await database.results.count()).toBe(40);
+});
+
+describe('two tabs on one study', () => {
+  const withScale = (study: StudyRecord, scale: 'centre' | 'range'): StudyRecord => ({
+    ...study,
+    recipe: { ...study.recipe, preparation: { ...study.recipe.preparation, scale } },
+    past: [...study.past, study.recipe],
+    changed: study.changed + 1,
+  });
+
+  test('one that only looks writes over nobody’s edits', async () => {
+    const study = await createStudy(table, 'Pots');
+    const edited = withScale(study, 'centre');
+    expect(await keepStudy(study, edited, 0)).toEqual({ revision: 1, over: null });
+    // The other still has the study as it was.
+    const looking = { ...study, seen: ['map' as const], answers: { map: '3 rows' } };
+    expect(await keepStudy(study, looking, 0)).toEqual({ revision: 1, over: null });
+    expect(await loadStudy(study.id)).toMatchObject({
+      recipe: edited.recipe,
+      past: [study.recipe],
+      seen: ['map'],
+      answers: { map: '3 rows' },
+    });
+  });
+
+  test('edits at the same moment: both are there, one undo apart, and it is told', async () => {
+    const study = await createStudy(table, 'Pots');
+    const [one, two] = [withScale(study, 'centre'), withScale(study, 'range')];
+    await keepStudy(study, one, 0);
+    const kept = await keepStudy(study, two, 0);
+    expect(kept.revision).toBe(2);
+    expect(kept.over!.recipe).toEqual(one.recipe);
+    const { recipe, past } = (await loadStudy(study.id))!;
+    expect(recipe.preparation.scale).toBe('range');
+    expect(past.map(step => step.preparation.scale)).toEqual(['unit-variance', 'centre']);
+  });
+
+  test('a change of a study that was deleted elsewhere is not kept, and that is told', async () => {
+    const study = await createStudy(table, 'Pots');
+    await deleteStudy(study.id);
+    expect(await keepStudy(study, withScale(study, 'centre'), 0)).toEqual({ revision: null, over: null });
+  });
+});
+
+test('a study that was kept with a recipe of the first version opens, its steps too', async () => {
+  const study = await createStudy(table, 'Pots');
+  const old = (recipe: Recipe) => ({
+    ...recipe,
+    version: 1,
+    preparation: { ...recipe.preparation, transforms: { a: 'log' } },
+    reductions: recipe.reductions.map(reduction => ({ ...reduction, names: { 1: 'Size' } })),
+  });
+  const { revision: _, ...before } = study;
+  await database.studies.put({ ...before, recipe: old(study.recipe), past: [old(study.recipe)] } as never);
+  const loaded = (await loadStudy(study.id))!;
+  expect([loaded.recipe, ...loaded.past].map(({ version }) => version)).toEqual([2, 2]);
+  expect(loaded.recipe.reductions[0]!.names).toEqual([{ dimension: 1, name: 'Size' }]);
+  expect(loaded.past[0]!.preparation.transforms).toEqual([{ measure: 'a', transform: 'log' }]);
+  await database.studies.put({ ...before, recipe: { ...study.recipe, version: 9 } } as never);
+  await expect(loadStudy(study.id)).rejects.toThrow(/newer Wold/);
 });

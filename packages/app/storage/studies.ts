@@ -6,6 +6,7 @@ import { freshRecipe } from '@wold/core/recipe/fresh';
 import { tableKey } from '@wold/core/table/fileTable';
 import type { Table } from '@wold/core/table/table';
 import { database, type StudyRecord } from './database';
+import { tellTabs } from './channel';
 import { isKept, keepOnlyTables, putTable } from './tables';
 
 /**
@@ -26,6 +27,7 @@ export async function createStudy(
     name: await unusedName(name),
     fileKey: table.fileKey,
     recipe,
+    revision: 0,
     past: [],
     future: [],
     hand: recipe.reductions[0]!.id,
@@ -100,8 +102,51 @@ function step(kept: Recipe, where: string): Recipe[] {
   }
 }
 
+/** What came of keeping a change: its revision, or that the study is no longer there. */
+export type Kept =
+  | { readonly revision: number; readonly over: StudyRecord | null }
+  | { readonly revision: null; readonly over: null };
+
+const DECIDED = ['recipe', 'past', 'future'] as const;
+
+/**
+ * Keeps a change of a study: no more than what differs from before, so that a tab that only looks writes over nobody's
+ * edits. Where another tab has changed what was decided in the meantime, that becomes the step that undo leads back to.
+ *
+ * @param revision that the change was made on
+ * @returns the new revision, and what another tab had decided where that had to be put below this change
+ * @throws what the browser throws when it has no room
+ */
+export async function keepStudy(before: StudyRecord, after: StudyRecord, revision: number): Promise<Kept> {
+  const decides = DECIDED.some(key => after[key] !== before[key]);
+  const kept = await database.transaction('rw', database.studies, async (): Promise<Kept> => {
+    const there = await database.studies.get(after.id);
+    if (there === undefined || there.deleted !== null) return { revision: null, over: null };
+    const at = there.revision ?? 0;
+    const over = decides && at !== revision ? there : null;
+    const next = decides ? at + 1 : at;
+    await database.studies.update(after.id, {
+      ...changes(before, after),
+      ...(over === null ? {} : { past: [...over.past, over.recipe] }),
+      seen: [...new Set([...there.seen, ...after.seen])],
+      answers: { ...there.answers, ...after.answers },
+      revision: next,
+    });
+    return { revision: next, over };
+  });
+  if (decides || after.name !== before.name) tellTabs(after.id);
+  return kept;
+}
+
+/** The members that differ. */
+function changes(before: StudyRecord, after: StudyRecord): Partial<StudyRecord> {
+  const keys = Object.keys(after) as (keyof StudyRecord)[];
+  return Object.fromEntries(keys.filter(key => after[key] !== before[key]).map(key => [key, after[key]]));
+}
+
 export async function renameStudy(id: string, name: string): Promise<void> {
   await database.studies.update(id, { name });
+  tellTabs(id);
 }
 
 export async function copyStudy(id: string): Promise<void> {
@@ -115,10 +160,12 @@ export async function copyStudy(id: string): Promise<void> {
 /** Takes a study out of sight; {@link restoreStudy} brings it back until {@link sweepDeleted} is called. */
 export async function deleteStudy(id: string): Promise<void> {
   await database.studies.update(id, { deleted: Date.now() });
+  tellTabs(id);
 }
 
 export async function restoreStudy(id: string): Promise<void> {
   await database.studies.update(id, { deleted: null });
+  tellTabs(id);
 }
 
 const UNDO_TIME = 10 * 60_000;

@@ -1,8 +1,9 @@
 import { configureStore, createListenerMiddleware } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
-import { database } from '../storage/database';
+import { onOtherTab } from '../storage/channel';
+import { keepStudy, loadStudy } from '../storage/studies';
 import { noticeReducer, noticed } from './noticeSlice';
-import { studyReducer, type StudyState } from './studySlice';
+import { followed, opened, studyReducer, type StudyState } from './studySlice';
 
 const keeping = createListenerMiddleware();
 
@@ -18,17 +19,45 @@ export const useAppSelector = useSelector.withTypes<RootState>();
 
 // Every change of the open study is written at once, one write after the other.
 let writing: Promise<unknown> = Promise.resolve();
+/** The revision of the open study that this tab stands on. */
+let revision = 0;
+
+for (const actionCreator of [opened, followed]) {
+  keeping.startListening({
+    actionCreator,
+    effect: ({ payload }) => {
+      revision = payload.revision ?? 0;
+    },
+  });
+}
+
 keeping.startListening({
-  predicate: (_, current, previous) => {
+  predicate: (action, current, previous) => {
     const now = (current as { study: StudyState }).study.study;
     const before = (previous as { study: StudyState }).study.study;
-    return now !== null && now !== before && before?.id === now.id;
+    const ownChange = !opened.match(action) && !followed.match(action);
+    return ownChange && now !== null && now !== before && before?.id === now.id;
   },
-  effect: (_, { getState, dispatch }) => {
+  effect: (_, { getState, getOriginalState, dispatch }) => {
+    const before = (getOriginalState() as RootState).study.study;
     const study = (getState() as RootState).study.study;
-    if (study === null) return;
+    if (study === null || before === null) return;
     writing = writing
-      .then(() => database.studies.put(study))
+      .then(async () => {
+        const kept = await keepStudy(before, study, revision);
+        if (kept.revision === null) {
+          dispatch(noticed({ kind: 'problem', text: GONE }));
+          return;
+        }
+        revision = kept.revision;
+        if (kept.over === null) return;
+        const { past, recipe } = kept.over;
+        const now = (getState() as RootState).study.study;
+        if (now?.id === study.id) {
+          dispatch(followed({ ...now, past: [...past, recipe], revision: kept.revision }));
+        }
+        dispatch(noticed({ kind: 'problem', text: CROSSED }));
+      })
       .catch((error: unknown) => {
         dispatch(
           noticed({
@@ -39,6 +68,28 @@ keeping.startListening({
       });
   },
 });
+
+const GONE =
+  'This study was deleted in another tab, so that this change is not kept. Bring it back on the start page, or take the recipe out.';
+const CROSSED =
+  'Another tab changed this study at the same moment. Your change stands on top of that one; undo leads back to it.';
+
+/** Follows what other tabs decide of the open study. */
+export function followTabs(onGone: (id: string) => void): () => void {
+  return onOtherTab(id => {
+    if (store.getState().study.study?.id !== id) return;
+    // After what this tab still writes.
+    writing = writing
+      .then(() => loadStudy(id))
+      .then(study => {
+        if (study === null) onGone(id);
+        else if ((study.revision ?? 0) !== revision || study.name !== store.getState().study.study?.name) {
+          store.dispatch(followed(study));
+        }
+      })
+      .catch(() => undefined);
+  });
+}
 
 function reason(error: unknown): string {
   const name = error instanceof Error ? error.name : '';

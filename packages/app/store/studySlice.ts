@@ -48,6 +48,13 @@ const slice = createSlice({
       const same = state.study?.id === payload.id;
       return { ...initial, study: payload, selection: same ? state.selection : nothing };
     },
+    /** What another tab has decided, or what this one's change was put on top of; what is in hand here stays. */
+    followed(state, { payload }: PayloadAction<StudyRecord>) {
+      const { study } = state;
+      if (study === null || study.id !== payload.id) return state;
+      const { hand, beside, seen } = study;
+      return { ...state, study: withHand({ ...payload, hand, beside, seen }), lastEdit: noEdit };
+    },
     closed: () => initial,
     edited(state, { payload }: PayloadAction<EditPayload>) {
       const study = state.study;
@@ -115,6 +122,7 @@ const slice = createSlice({
 
 export const {
   opened,
+  followed,
   closed,
   undone,
   redone,
