@@ -1,3 +1,4 @@
+import { Boundary } from '../frame/Boundary';
 import MoreIcon from '@mui/icons-material/MoreHoriz';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
@@ -28,7 +29,15 @@ interface ChartHostProps {
 }
 
 /** Hosts a chart: draws its option at the size there is, and gives out its numbers and its picture. */
-export function ChartHost({ label, fileStem, option, numbers, onChart, children }: ChartHostProps) {
+export function ChartHost(props: ChartHostProps) {
+  return (
+    <Boundary part="This picture" until={props.option}>
+      <HostedChart {...props} />
+    </Boundary>
+  );
+}
+
+function HostedChart({ label, fileStem, option, numbers, onChart, children }: ChartHostProps) {
   const { tokens } = useMode();
   const place = useRef<HTMLDivElement>(null);
   const chart = useRef<Chart | null>(null);

@@ -5,7 +5,8 @@ import { READINGS } from '../readings/readings';
 import { QUESTIONS, type Question } from '../readings/questions';
 import { redone, tookInHand, lookedAt, undone, withNewReduction } from '../store/studySlice';
 import { useAppDispatch } from '../store/store';
-import { useEdit, useHand, useStudy } from '../store/useStudy';
+import { useEdit, useHand, useSelection, useStudy } from '../store/useStudy';
+import { Boundary } from './Boundary';
 import { BriefBar } from './BriefBar';
 import { FindDialog, type Action } from './FindDialog';
 import { KeysDialog } from './KeysDialog';
@@ -21,6 +22,7 @@ export function Frame({ question }: { question: Question }) {
   const edit = useEdit();
   const study = useStudy();
   const hand = useHand();
+  const selection = useSelection();
   const [lens, setLens] = useKept('wold.lens', true);
   const [shelf, setShelf] = useKept('wold.shelf', true);
   const [keys, setKeys] = useState(false);
@@ -74,6 +76,8 @@ export function Frame({ question }: { question: Question }) {
     { name: 'To the start page', run: () => void navigate('/') },
   ];
 
+  // A fault is over with another question, another reduction or another recipe.
+  const until = `${question.route} ${hand.id} ${study.changed} ${study.past.length}`;
   const besideReduction = study.recipe.reductions.find(reduction => reduction.id === study.beside);
   const double = besideReduction !== undefined && question.of === 'reduction';
   return (
@@ -83,18 +87,24 @@ export function Frame({ question }: { question: Question }) {
       </a>
       <Rail current={question.route} />
       <BriefBar onKeys={() => setKeys(true)}>
-        <Brief reduction={hand} />
+        <Boundary part="This brief" until={until}>
+          <Brief reduction={hand} />
+        </Boundary>
       </BriefBar>
       <main id="reading" className={styles.reading} tabIndex={-1} aria-label={question.question}>
         <h1 className="unseen">{question.question}</h1>
         <section className={styles.pane} aria-label={hand.name}>
           {double && <h2 className={styles.paneName}>{hand.name}</h2>}
-          <Reading reduction={hand} key={hand.id} />
+          <Boundary part="This reading" until={until}>
+            <Reading reduction={hand} key={hand.id} />
+          </Boundary>
         </section>
         {double && (
           <section className={styles.pane} aria-label={besideReduction.name}>
             <h2 className={styles.paneName}>{besideReduction.name}</h2>
-            <Reading reduction={besideReduction} key={besideReduction.id} />
+            <Boundary part="This reading" until={until}>
+              <Reading reduction={besideReduction} key={besideReduction.id} />
+            </Boundary>
           </section>
         )}
       </main>
@@ -110,12 +120,16 @@ export function Frame({ question }: { question: Question }) {
         </button>
         {lens && (
           <div className={styles.lensBody}>
-            {Aside && <Aside reduction={hand} />}
-            <LensPanel />
+            <Boundary part="The lens" until={selection}>
+              {Aside && <Aside reduction={hand} />}
+              <LensPanel />
+            </Boundary>
           </div>
         )}
       </aside>
-      <Shelf open={shelf} onToggle={() => setShelf(!shelf)} onAdd={addReduction} />
+      <Boundary part="The shelf" until={until}>
+        <Shelf open={shelf} onToggle={() => setShelf(!shelf)} onAdd={addReduction} />
+      </Boundary>
       {finding && <FindDialog actions={actions} onClose={() => setFinding(false)} />}
       {keys && <KeysDialog onClose={() => setKeys(false)} />}
     </div>

@@ -1,3 +1,4 @@
+import { Boundary } from '../frame/Boundary';
 import { useCallback, useEffect, useRef, useState, type DragEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { readCodebook } from '@wold/core/table/codebook';
@@ -149,7 +150,9 @@ export function Home() {
             ))}
           </ul>
         </div>
-        <StudyList studies={studies} onChanged={refresh} />
+        <Boundary part="The list of studies" until={studies}>
+          <StudyList studies={studies} onChanged={refresh} />
+        </Boundary>
       </main>
       <footer className={styles.foot}>
         <RunningWork />

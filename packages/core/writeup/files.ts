@@ -47,6 +47,14 @@ export function reductionFiles(output: ReductionOutput): ReductionFile[] {
   ];
 }
 
+/** A table as it stands, every column and row. */
+export function tableCsv(table: Table): string {
+  return csv([
+    table.columns.map(column => column.name),
+    ...Array.from({ length: table.rows }, (_, row) => table.columns.map(column => textAt(column, row))),
+  ]);
+}
+
 /**
  * The original columns, every row, and each kept dimension's scores: empty where a row was left out; with a column that
  * tells used from placed rows where some were only placed.

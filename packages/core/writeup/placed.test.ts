@@ -4,7 +4,7 @@ import { componentsOf, compute, preparationOf } from '../recipe/run';
 import type { Recipe } from '../recipe/schema';
 import { withColumn } from '../recipe/withCodebook';
 import { readDelimited } from '../table/readDelimited';
-import { accountCsv, reductionFiles } from './files';
+import { accountCsv, reductionFiles, tableCsv } from './files';
 
 const read = (text: string) => readDelimited(new TextEncoder().encode(text), 'made.csv');
 const table = read('kiln,a,b,c\nx,1,5,2\nx,2,4,9\ny,3,9,4\ny,5,7,1\nz,9,1,3\nx,4,4,\n');
@@ -36,6 +36,12 @@ test('a placed row’s scores are its prepared values times the coefficients', (
     ),
   );
   scores[5]!.slice(4, 6).forEach((text, d) => expect(Number(text)).toBeCloseTo(wanted[d]!, 10));
+});
+
+test('a table is taken out as it stands', () => {
+  const text = tableCsv(table);
+  expect(text.split('\n')[0]).toBe('kiln,a,b,c');
+  expect(tableCsv(read(text))).toBe(text);
 });
 
 test('the account tells of reversed scales', () => {

@@ -1,0 +1,63 @@
+import { writeRecipe } from '@wold/core/recipe/schema';
+import { tableKey } from '@wold/core/table/fileTable';
+import { fileStem, tableCsv } from '@wold/core/writeup/files';
+import { saveText } from '../outputs/save';
+import styles from '../readings/Problem.module.css';
+import { undone } from '../store/studySlice';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import { tableOf } from '../workers/tablesAtHand';
+
+interface FaultNoteProps {
+  readonly part: string;
+  readonly fault: Error;
+  readonly onAgain: () => void;
+}
+
+/** What failed, that nothing is lost, and what can be done. */
+export function FaultNote({ part, fault, onAgain }: FaultNoteProps) {
+  const dispatch = useAppDispatch();
+  const study = useAppSelector(state => state.study.study);
+
+  async function takeTable(): Promise<void> {
+    const table = study === null ? undefined : await tableOf(tableKey(study.fileKey, study.recipe.reading));
+    if (table !== undefined) saveText(`${fileStem(table.name)}.csv`, tableCsv(table), 'text/csv');
+  }
+
+  return (
+    <div className={styles.problem} role="alert">
+      <strong>
+        {part} failed: {fault.message}.
+      </strong>
+      <p>That is a fault of Wold’s own. Your table and recipe are unharmed, and the other parts go on.</p>
+      <p className={styles.ways}>
+        <button type="button" className="action" onClick={onAgain}>
+          Try again
+        </button>
+        {study !== null && (
+          <>
+            {study.past.length > 0 && (
+              <button type="button" className="action" onClick={() => dispatch(undone())}>
+                Undo the last change
+              </button>
+            )}
+            <button
+              type="button"
+              className="action"
+              onClick={() =>
+                saveText(`${fileStem(study.name)}-recipe.json`, writeRecipe(study.recipe), 'application/json')
+              }
+            >
+              Take out the recipe
+            </button>
+            <button type="button" className="action" onClick={() => void takeTable()}>
+              Take out the table
+            </button>
+          </>
+        )}
+        <a className="action" href="/">
+          To the start page
+        </a>
+      </p>
+    </div>
+  );
+}
