@@ -2,7 +2,7 @@ import { zeros, columnOf, type Matrix } from '../algebra/matrix';
 import { quietHost, stretch, type Host } from '../host';
 import { Problem } from '../problem';
 import { missingCount } from '../table/column';
-import { meanOf, squaresAbout, type Weights } from '../table/moments';
+import { momentsOf, squaresAbout, type Weights } from '../table/moments';
 import type { Table } from '../table/table';
 import { valuesIn } from './missing';
 import { robustSd } from './outliers';
@@ -137,9 +137,9 @@ export function prepare(
     scaleInto(columnOf(placedValues, j), placed.columns[measure.from]!, measure);
   });
   const originals = kept.map(({ name }) => {
-    const original = valuesIn(measureOf(table, name), rows);
-    const mean = meanOf(original, weights);
-    return { mean, sd: sdAbout(original, mean, weights, counts) };
+    const moments = momentsOf(valuesIn(measureOf(table, name), rows), weights);
+    const sd = Math.sqrt(moments.squares / divisorOver(moments, weights, counts));
+    return { mean: moments.mean + moments.shift, sd };
   });
   return {
     ...account,
@@ -185,17 +185,12 @@ function scaleOf(
   counts: boolean,
   scale: Scale,
 ): MeasureScale | null {
-  const first = values.find(value => !Number.isNaN(value));
-  if (values.every(value => value === first || Number.isNaN(value))) return null;
-  const mean = scale === 'none' ? 0 : meanOf(values, weights);
-  const shift =
-    scale === 'none'
-      ? 0
-      : meanOf(
-          values.map(value => value - mean),
-          weights,
-        );
-  const sd = sdAbout(values, mean, weights, counts, shift);
+  const moments = momentsOf(values, weights);
+  if (!moments.varies) return null;
+  const centres = scale !== 'none';
+  const [mean, shift] = centres ? [moments.mean, moments.shift] : [0, 0];
+  const squares = centres ? moments.squares : squaresAbout(values, 0, weights);
+  const sd = Math.sqrt(squares / divisorOver(moments, weights, counts));
   if (!Number.isFinite(sd) || sd === 0) {
     throw new Problem(
       'its values are too large or too close together for double precision.',
@@ -204,12 +199,6 @@ function scaleOf(
     );
   }
   return { name, from, mean, shift, sd, by: divisorOf(values, weights, sd, scale) };
-}
-
-/** The root mean square of the numbers that are there about `about` and `shift` together. */
-function sdAbout(values: Float64Array, about: number, weights: Weights, counts: boolean, shift = 0): number {
-  const deviations = values.map(value => value - about);
-  return Math.sqrt(squaresAbout(deviations, shift, weights) / divisorOver(values, weights, counts));
 }
 
 /** In two steps, as the mean was found: a large common offset costs no digits. */

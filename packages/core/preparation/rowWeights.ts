@@ -1,6 +1,6 @@
 import { Problem } from '../problem';
 import { numberAt, type NumberColumn } from '../table/column';
-import { weightOf, type Weights } from '../table/moments';
+import type { Moments, Weights } from '../table/moments';
 
 export const WEIGHTINGS = ['proportional', 'counts'] as const;
 /**
@@ -50,11 +50,12 @@ export function rowWeights(weight: RowWeight | null, rows: Uint32Array): RowWeig
  * What sums of squares of a measure are divided by, over the entries that are there: how many they are less one; of
  * counts Σw − 1; of real weights their sum times (m − 1) / m for m entries, as if they had been rescaled to sum to m.
  */
-export function divisorOver(values: ArrayLike<number>, weights: Weights, counts: boolean): number {
-  const total = weightOf(values, weights);
-  if (counts || weights === null) return total - 1;
-  const present = weightOf(values);
-  return (total * (present - 1)) / present;
+export function divisorOver(
+  { total, present }: Pick<Moments, 'total' | 'present'>,
+  weights: Weights,
+  counts: boolean,
+): number {
+  return counts || weights === null ? total - 1 : (total * (present - 1)) / present;
 }
 
 /** Of prepared rows: their weights, or null where all are 1, and whether these are counts. */

@@ -3,7 +3,7 @@ import { columnOf, weighted, zeros, type Matrix } from '../algebra/matrix';
 import { quietHost, type Host } from '../host';
 import { divisorOver } from '../preparation/rowWeights';
 import { ranks } from '../preparation/transform';
-import { meanOf, squaresAbout } from '../table/moments';
+import { momentsOf } from '../table/moments';
 import type { Prepared } from '../preparation/prepare';
 import { polychoricCorrelations } from './polychoric';
 import { correlationOf } from './relations';
@@ -66,10 +66,11 @@ export function ranked(prepared: Prepared): Prepared {
       Float64Array.from(places, i => column[i]!),
       own,
     );
-    const mean = meanOf(rank, own);
+    const moments = momentsOf(rank, own);
+    const mean = moments.mean + moments.shift;
     const target = columnOf(result, j).fill(NaN);
     places.forEach((i, place) => (target[i] = rank[place]! - mean));
-    sds[j] = Math.sqrt(squaresAbout(rank, mean, own) / divisorOver(rank, own, counts));
+    sds[j] = Math.sqrt(moments.squares / divisorOver(moments, own, counts));
   }
   const divisors = new Float64Array(values.columns).fill(1);
   return { ...prepared, values: result, sds, divisors, scale: 'centre' };

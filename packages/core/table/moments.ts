@@ -1,3 +1,5 @@
+import { PIECE, pieceEnd } from '../pieces';
+
 /** Weights of some numbers, or null where each counts once. */
 export type Weights = ArrayLike<number> | null;
 
@@ -10,31 +12,91 @@ export function weightOf(values: ArrayLike<number>, weights: Weights = null): nu
   return total;
 }
 
+/** What a column's mean and spread are made of, over the numbers that are there. */
+export interface Moments {
+  /** NaN where there is none. */
+  readonly mean: number;
+  /** What is left of the mean beyond its own digits. */
+  readonly shift: number;
+  /** Σ w (x − mean − shift)². */
+  readonly squares: number;
+  /** How often the numbers count together, and how many there are. */
+  readonly total: number;
+  readonly present: number;
+  /** Whether not all are equal. */
+  readonly varies: boolean;
+}
+
 /**
- * The weighted mean of the numbers that are there, by updates (West 1979) from the first of them on and a second pass
- * over what is left: a common offset, however large for the spread, costs no digits.
- *
- * @returns NaN where there is none
+ * The weighted mean and squares about it: sums from the first number on, then from their mean on, so that a common
+ * offset, however large for the spread, costs no digits.
  */
-export function meanOf(values: ArrayLike<number>, weights: Weights = null): number {
-  let mean = NaN;
+export function momentsOf(values: ArrayLike<number>, weights: Weights = null): Moments {
+  const n = values.length;
+  let at = 0;
+  while (at < n && Number.isNaN(values[at]!)) at++;
+  if (at === n) return { mean: NaN, shift: 0, squares: 0, total: 0, present: 0, varies: false };
+  const origin = values[at]!;
+  const sums = new Float64Array(5);
+  for (let from = at; from < n; from += PIECE)
+    addFrom(origin, values, weights, from, pieceEnd(from, n), sums);
+  const [, , total = 0, present = 0, differing = 0] = sums;
+  const offset = sums[0]! / total;
+  // Numbers of unlike sign may lie further apart than a double holds.
+  const mean = Number.isFinite(offset) ? origin + offset : byHalves(values, weights, total);
+  sums.fill(0);
+  for (let from = at; from < n; from += PIECE) addFrom(mean, values, weights, from, pieceEnd(from, n), sums);
+  const rest = sums[0]! / total;
+  const shift = Number.isFinite(rest) ? rest : 0;
+  return { mean, shift, squares: sums[1]! - total * shift * shift, total, present, varies: differing > 0 };
+}
+
+/** Adds Σ w d, Σ w d², Σ w, how many there are, and how many differ, for the distances d from a number. */
+function addFrom(
+  origin: number,
+  values: ArrayLike<number>,
+  weights: Weights,
+  from: number,
+  to: number,
+  sums: Float64Array,
+): void {
+  let sum = 0;
+  let squares = 0;
   let total = 0;
-  for (let i = 0; i < values.length; i++) {
-    const value = values[i]!;
-    if (Number.isNaN(value)) continue;
+  let present = 0;
+  let differing = 0;
+  for (let i = from; i < to; i++) {
+    const d = values[i]! - origin;
+    // Only NaN differs from itself.
+    if (d !== d) continue;
     const w = weights === null ? 1 : weights[i]!;
+    sum += w * d;
+    squares += w * d * d;
     total += w;
-    if (Number.isNaN(mean)) mean = value;
-    // Halves, since numbers of unlike sign may lie further apart than a double holds.
-    else if (w > 0) mean += 2 * ((value / 2 - mean / 2) * (w / total));
+    present++;
+    if (d !== 0) differing++;
   }
-  if (!(total > 0)) return mean;
-  let rest = 0;
+  sums[0]! += sum;
+  sums[1]! += squares;
+  sums[2]! += total;
+  sums[3]! += present;
+  sums[4]! += differing;
+}
+
+/** Share by share, of numbers whose distances are beyond what a double holds. */
+function byHalves(values: ArrayLike<number>, weights: Weights, all: number): number {
+  let mean = 0;
   for (let i = 0; i < values.length; i++) {
-    const value = values[i]!;
-    if (!Number.isNaN(value)) rest += ((value - mean) * (weights === null ? 1 : weights[i]!)) / total;
+    const share = (weights === null ? 1 : weights[i]!) / all;
+    if (!Number.isNaN(values[i]!)) mean += values[i]! * share;
   }
-  return Number.isFinite(rest) ? mean + rest : mean;
+  return mean;
+}
+
+/** The weighted mean of the numbers that are there; NaN where there is none. */
+export function meanOf(values: ArrayLike<number>, weights: Weights = null): number {
+  const { mean, shift } = momentsOf(values, weights);
+  return mean + shift;
 }
 
 /** Σ w (x − about)² over the numbers that are there. */
@@ -49,6 +111,6 @@ export function squaresAbout(values: ArrayLike<number>, about: number, weights: 
 
 /** The standard deviation of the numbers that are there, with divisor Σw − 1; NaN where that is not above 0. */
 export function sdOf(values: ArrayLike<number>, weights: Weights = null): number {
-  const divisor = weightOf(values, weights) - 1;
-  return divisor > 0 ? Math.sqrt(squaresAbout(values, meanOf(values, weights), weights) / divisor) : NaN;
+  const { squares, total } = momentsOf(values, weights);
+  return total > 1 ? Math.sqrt(Math.max(0, squares) / (total - 1)) : NaN;
 }
