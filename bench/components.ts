@@ -3,9 +3,10 @@ import { zeros, type Matrix } from '@wold/core/algebra/matrix';
 import { seededRandom } from '@wold/core/algebra/random';
 import { randomRounds } from '@wold/core/dimensions/parallelAnalysis';
 import { symmetricEigen } from '@wold/core/algebra/symmetricEigen';
-import { components } from '@wold/core/components/components';
-import { decompose } from '@wold/core/components/decompose';
-import { PLAIN_PREPARATION, prepare } from '@wold/core/preparation/prepare';
+import { keepComponents } from '@wold/core/methods/components/keepComponents';
+import { decompose } from '@wold/core/methods/components/decompose';
+import { PLAIN_PREPARATION, rowsOf } from '@wold/core/preparation/prepared';
+import { prepare } from '@wold/core/preparation/prepare';
 import type { Table } from '@wold/core/table/table';
 
 /** A piece of work done in Wold's way and in the plain way, to be timed against each other in one run. */
@@ -34,17 +35,17 @@ export function parallelContest(n: number, p: number, simulations: number): Cont
 export function componentsContests(n: number, p: number): Contest[] {
   const table = randomTable(n, p);
   const input = { ...PLAIN_PREPARATION, measures: table.columns.map(column => column.name), weight: null };
-  const prepared = prepare(table, input);
+  const prepared = rowsOf(prepare(table, input));
   const correlations = crossProducts(prepared.values);
   return [
     {
       name: `principal components of ${n} × ${p}, from the table to the scores`,
       ours: () => {
-        const ready = prepare(table, input);
-        components(ready, decompose(ready), 10);
+        const ready = rowsOf(prepare(table, input));
+        keepComponents(ready, decompose(ready), 10);
       },
       plain: () => {
-        const ready = prepare(table, input);
+        const ready = rowsOf(prepare(table, input));
         plainScores(ready.values, jacobi(plainProducts(ready.values)).vectors, 10);
       },
     },

@@ -4,7 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sherds } from '@wold/core/demo/sherds';
 import { freshRecipe } from '@wold/core/recipe/fresh';
-import { parseRecipe, writeRecipe } from '@wold/core/recipe/schema';
+import { parseRecipe } from '@wold/core/recipe/schema';
+import { writeRecipe } from '@wold/core/recipe/writeRecipe';
 import { readDelimited } from '@wold/core/table/readDelimited';
 import { program } from './program';
 

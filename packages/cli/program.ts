@@ -4,12 +4,13 @@ import { basename, join } from 'node:path';
 import { quietHost } from '@wold/core/host';
 import { Problem } from '@wold/core/problem';
 import { freshRecipe } from '@wold/core/recipe/fresh';
-import { parseRecipe, writeRecipe, type Recipe } from '@wold/core/recipe/schema';
+import { parseRecipe, type Recipe } from '@wold/core/recipe/schema';
+import { writeRecipe } from '@wold/core/recipe/writeRecipe';
 import { bytesSource } from '@wold/core/table/fileSource';
 import { readTable } from '@wold/core/table/readTable';
 import type { Table } from '@wold/core/table/table';
-import { fileStems } from '@wold/core/writeup/files';
-import { FILE_KINDS, runStudy, type FileKind } from './runStudy';
+import { fileStems } from '@wold/core/writeup/fileStem';
+import { FILE_KINDS, runStudy } from './runStudy';
 import { writeFiles, writeWhole } from './writeFiles';
 
 /** What the command ends with: nothing wrong, a table or recipe that cannot be used, a call that is not understood. */
@@ -50,7 +51,7 @@ export function program({ say, warn }: Output): Command {
       ),
     )
     .addHelpText('after', EXITS)
-    .action(async (recipePath: string, options: { table: string[]; out: string; only?: FileKind[] }) => {
+    .action(async (recipePath: string, options: { table: string[]; out: string; only?: string[] }) => {
       const recipe = parseRecipe((await read(recipePath)).toString('utf8'), recipePath);
       const stems = fileStems(options.table.map(path => basename(path).replace(/\.[^.]+$/, '')));
       const several = options.table.length > 1;
@@ -96,8 +97,8 @@ export function program({ say, warn }: Output): Command {
     return table;
   }
 
-  async function runOne(recipe: Recipe, path: string, folder: string, only?: FileKind[]): Promise<void> {
-    const { files, lines } = runStudy(recipe, await open(path, recipe.reading), only);
+  async function runOne(recipe: Recipe, path: string, folder: string, only?: string[]): Promise<void> {
+    const { files, lines } = await runStudy(recipe, await open(path, recipe.reading), only);
     await writeFiles(folder, files);
     for (const line of lines) say(line);
     say(`${files.length} files in ${folder}: ${files.map(file => file.name).join(', ')}`);
@@ -106,13 +107,13 @@ export function program({ say, warn }: Output): Command {
   return command;
 }
 
-function kindsOf(text: string): FileKind[] {
+function kindsOf(text: string): string[] {
   const kinds = text.split(',').map(kind => kind.trim());
-  const unknown = kinds.find(kind => !FILE_KINDS.includes(kind as FileKind));
+  const unknown = kinds.find(kind => !FILE_KINDS.includes(kind));
   if (unknown !== undefined) {
     throw new InvalidArgumentError(`There is no kind “${unknown}”; there are ${FILE_KINDS.join(', ')}.`);
   }
-  return kinds as FileKind[];
+  return kinds;
 }
 
 async function read(path: string): Promise<Buffer> {

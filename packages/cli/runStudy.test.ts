@@ -1,6 +1,7 @@
 import { sherds } from '@wold/core/demo/sherds';
 import { freshRecipe } from '@wold/core/recipe/fresh';
-import { parseRecipe, writeRecipe } from '@wold/core/recipe/schema';
+import { parseRecipe } from '@wold/core/recipe/schema';
+import { writeRecipe } from '@wold/core/recipe/writeRecipe';
 import { readDelimited } from '@wold/core/table/readDelimited';
 import { runStudy } from './runStudy';
 
@@ -8,8 +9,8 @@ const read = (text: string) => readDelimited(new TextEncoder().encode(text), 'ma
 const table = read(sherds().csv);
 const recipe = freshRecipe(table);
 
-test('writes the files of every reduction and the recipe, the same each time', () => {
-  const run = runStudy(recipe, table);
+test('writes the files of every reduction and the recipe, the same each time', async () => {
+  const run = await runStudy(recipe, table);
   expect(run.files.map(({ name }) => name)).toEqual([
     'components-scores.csv',
     'components-loadings.csv',
@@ -19,21 +20,21 @@ test('writes the files of every reduction and the recipe, the same each time', (
     'recipe.json',
   ]);
   expect(run.lines).toEqual(['252 of 286 rows used, 20 measures', 'Components: 3 of 20 dimensions kept']);
-  expect(runStudy(recipe, table)).toEqual(run);
+  expect(await runStudy(recipe, table)).toEqual(run);
 });
 
-test('the recipe it writes runs to the same files', () => {
-  const run = runStudy(recipe, table);
+test('the recipe it writes runs to the same files', async () => {
+  const run = await runStudy(recipe, table);
   const written = run.files.find(({ name }) => name === 'recipe.json')!.text;
-  expect(runStudy(parseRecipe(written, 'recipe.json'), table)).toEqual(run);
+  expect(await runStudy(parseRecipe(written, 'recipe.json'), table)).toEqual(run);
   expect(written).toBe(writeRecipe(recipe));
 });
 
-test('reductions whose names come to one file name do not write over each other', () => {
+test('reductions whose names come to one file name do not write over each other', async () => {
   const [first] = recipe.reductions;
   const named = (name: string, index: number) => ({ ...first!, id: `components-${index}`, name });
   const names = ['!!!', '???', 'A b', 'a-b', 'a-b 2', 'con', '\u{1f3fa}'.repeat(3), '漢'.repeat(80)];
-  const files = runStudy({ ...recipe, reductions: names.map(named) }, table, ['eigenvalues']).files;
+  const files = (await runStudy({ ...recipe, reductions: names.map(named) }, table, ['eigenvalues'])).files;
   const written = files.map(({ name }) => name);
   expect(new Set(written.map(name => name.toLowerCase())).size).toBe(names.length);
   for (const name of written) {
@@ -43,9 +44,9 @@ test('reductions whose names come to one file name do not write over each other'
   expect(written[0]).toBe('reduction-eigenvalues.csv');
 });
 
-test('a constant measure is told of by name', () => {
+test('a constant measure is told of by name', async () => {
   const small = read('a,b,c\n1,2,5\n2,1,5\n3,3,5\n');
-  expect(runStudy(freshRecipe(small), small).lines[0]).toBe(
+  expect((await runStudy(freshRecipe(small), small)).lines[0]).toBe(
     '3 of 3 rows used, 2 measures, c set aside (constant)',
   );
 });

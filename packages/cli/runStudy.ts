@@ -1,15 +1,21 @@
-import { componentsOf, compute, preparationOf, type Memo } from '@wold/core/recipe/run';
-import { figuresOf, writeFigures } from '@wold/core/recipe/figures';
+import { fileKindsOf, reductionFile } from '@wold/core/methods/files';
+import { METHOD_FILES, workOf } from '@wold/core/methods/works';
 import { arrangementOf } from '@wold/core/recipe/arrangementOf';
-import { fitRecipe } from '@wold/core/recipe/fresh';
-import { writeRecipe, type Recipe } from '@wold/core/recipe/schema';
-import { arrangeWithScores, scoreColumnsOf } from '@wold/core/recipe/scoreColumns';
+import { arrangeWithScores } from '@wold/core/recipe/arrangeWithScores';
+import { compute } from '@wold/core/recipe/compute';
+import { figuresOf, writeFigures } from '@wold/core/recipe/figures';
+import { fitRecipe } from '@wold/core/recipe/fitRecipe';
+import { preparationOf, reductionRequest } from '@wold/core/recipe/requests';
+import type { Recipe } from '@wold/core/recipe/schema';
+import { scoreColumnsOf } from '@wold/core/recipe/scoreColumns';
+import { writeRecipe } from '@wold/core/recipe/writeRecipe';
+import type { Memo } from '@wold/core/stages/memo';
 import type { Table } from '@wold/core/table/table';
-import { fileStems, reductionFiles, type OutputFile } from '@wold/core/writeup/files';
+import type { OutputFile } from '@wold/core/writeup/csv';
+import { fileStems } from '@wold/core/writeup/fileStem';
 
 /** The kinds of files that a study gives. */
-export const FILE_KINDS = ['scores', 'loadings', 'coefficients', 'eigenvalues', 'figures', 'recipe'] as const;
-export type FileKind = (typeof FILE_KINDS)[number];
+export const FILE_KINDS: readonly string[] = [...METHOD_FILES, 'figures', 'recipe'];
 
 export interface StudyRun {
   readonly files: readonly OutputFile[];
@@ -23,11 +29,17 @@ export interface StudyRun {
  * @param only the kinds that are wanted
  * @throws Problem when the table does not fit the recipe or a reduction cannot be run
  */
-export function runStudy(recipe: Recipe, source: Table, only: readonly FileKind[] = FILE_KINDS): StudyRun {
+export async function runStudy(
+  recipe: Recipe,
+  source: Table,
+  only: readonly string[] = FILE_KINDS,
+): Promise<StudyRun> {
   const fitted = fitRecipe(recipe, source);
   const memo: Memo = new Map<string, unknown>();
-  const table = arrangeWithScores(source, { ...arrangementOf(fitted), scores: scoreColumnsOf(fitted) }, memo);
-  const account = compute(table, { stage: 'account', preparation: preparationOf(fitted) }, undefined, memo);
+  const arrangement = { ...arrangementOf(fitted), scores: scoreColumnsOf(fitted) };
+  const table = await arrangeWithScores(source, arrangement, memo);
+  const preparation = preparationOf(fitted);
+  const account = await compute(table, { stage: 'account', preparation }, undefined, memo);
   const aside = account.measuresSetAside
     .map(({ name, because }) => `, ${name} set aside (${because})`)
     .join('');
@@ -38,14 +50,21 @@ export function runStudy(recipe: Recipe, source: Table, only: readonly FileKind[
   const lines = [`${used}, ${account.measures.length} measures${aside}`];
   const files: OutputFile[] = [];
   const stems = fileStems(fitted.reductions.map(({ name }) => name));
-  fitted.reductions.forEach((reduction, index) => {
-    const components = compute(table, componentsOf(fitted, reduction), undefined, memo);
-    const output = { table, stem: stems[index]!, names: reduction.names, account, components };
-    for (const file of reductionFiles(output)) if (only.includes(file.kind)) files.push(file);
-    lines.push(`${reduction.name}: ${components.kept} of ${components.eigenvalues.length} dimensions kept`);
-  });
+  for (const [index, reduction] of fitted.reductions.entries()) {
+    const { method } = reduction.settings;
+    const result = await compute(table, reductionRequest(fitted, reduction), undefined, memo);
+    const output = { table, names: reduction.names, account, result };
+    for (const kind of fileKindsOf(method, table)) {
+      if (!only.includes(kind)) continue;
+      files.push({ name: `${stems[index]!}-${kind}.csv`, text: reductionFile(method, kind, output) });
+    }
+    lines.push(`${reduction.name}: ${workOf(method).line(result)}`);
+  }
   if (only.includes('figures')) {
-    files.push({ name: 'figures.json', text: writeFigures(figuresOf(table, fitted, undefined, memo)) });
+    files.push({
+      name: 'figures.json',
+      text: writeFigures(await figuresOf(table, fitted, undefined, memo)),
+    });
   }
   if (only.includes('recipe')) files.push({ name: 'recipe.json', text: writeRecipe(fitted) });
   return { files, lines };

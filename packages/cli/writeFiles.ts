@@ -1,7 +1,7 @@
 import { mkdir, mkdtemp, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { dirname, join, resolve } from 'node:path';
 import { Problem } from '@wold/core/problem';
-import type { OutputFile } from '@wold/core/writeup/files';
+import type { OutputFile } from '@wold/core/writeup/csv';
 
 /**
  * Writes files into a folder, which is made where it is not there: all of them beside it first, then each to its place,

@@ -3,7 +3,7 @@ import { Problem, problemData } from './problem';
 
 test('a problem says where, what and what to do', () => {
   const problem = new Problem('it is not whole', 'Write it again.', 'pots.csv');
-  expect(problem.message).toBe('pots.csv: it is not whole Write it again.');
+  expect(problem.message).toBe('pots.csv: it is not whole. Write it again.');
   expect(problemData(problem)).toEqual({
     what: 'it is not whole',
     where: 'pots.csv',

@@ -5,6 +5,14 @@ export interface ProblemData {
   readonly remedy: string;
 }
 
+/** What is wrong and what to do as whole sentences on one line. */
+export function problemText({ what, where, remedy }: ProblemData): string {
+  return [ended(where === null ? what : `${where}: ${what}`), remedy].filter(Boolean).join(' ');
+}
+
+/** A sentence with its full stop. */
+export const ended = (text: string): string => (/[.!?…:]$/.test(text) ? text : `${text}.`);
+
 /**
  * Something an analyst has to know and can act on: what is wrong, where it is (a file, row, column or value),
  * and what to do about it. Anything thrown that is not a `Problem` is a fault of Wold's own.
@@ -15,7 +23,7 @@ export class Problem extends Error implements ProblemData {
     readonly remedy: string,
     readonly where: string | null = null,
   ) {
-    super([where === null ? what : `${where}: ${what}`, remedy].filter(Boolean).join(' '));
+    super(problemText({ what, where, remedy }));
     this.name = 'Problem';
   }
 }

@@ -1,5 +1,7 @@
+import type { Reduction } from './recipe/schema';
 import { seededRandom } from './algebra/random';
-import { PLAIN_PREPARATION, prepare, type PreparationInput, type Prepared } from './preparation/prepare';
+import { PLAIN_PREPARATION, type PreparationInput, rowsOf, type PreparedRows } from './preparation/prepared';
+import { prepare } from './preparation/prepare';
 import { columnBuilder } from './table/columnBuilder';
 import type { Table } from './table/table';
 
@@ -44,7 +46,13 @@ export function normalColumns(n: number, p: number, seed: number): number[][] {
 export function preparedOf(
   columns: readonly (readonly (number | string)[])[],
   more: Partial<PreparationInput> = {},
-): Prepared {
+): PreparedRows {
   const measures = columns.map((_, j) => `x${j + 1}`).filter(name => name !== more.weight);
-  return prepare(tableOf(columns), { ...PLAIN_PREPARATION, measures, weight: null, ...more });
+  return rowsOf(prepare(tableOf(columns), { ...PLAIN_PREPARATION, measures, weight: null, ...more }));
 }
+
+/** A reduction with some of its method's settings changed. */
+export const reductionWith = (reduction: Reduction, change: Partial<Reduction['settings']>): Reduction => ({
+  ...reduction,
+  settings: { ...reduction.settings, ...change },
+});

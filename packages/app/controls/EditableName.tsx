@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { LONGEST_NAME } from '@wold/core/recipe/schema';
+import { LONGEST_NAME } from '@wold/core/limits';
 import styles from './EditableName.module.css';
 
 interface EditableNameProps {

@@ -1,6 +1,8 @@
-import { writeRecipe } from '@wold/core/recipe/schema';
+import { ended } from '@wold/core/problem';
+import { writeRecipe } from '@wold/core/recipe/writeRecipe';
 import { tableKey } from '@wold/core/table/fileTable';
-import { fileStem, tableCsv } from '@wold/core/writeup/files';
+import { fileStem } from '@wold/core/writeup/fileStem';
+import { tableCsv } from '@wold/core/writeup/tableFile';
 import { saveText } from '../outputs/save';
 import styles from '../readings/Problem.module.css';
 import { undone } from '../store/studySlice';
@@ -19,15 +21,14 @@ export function FaultNote({ part, fault, onAgain }: FaultNoteProps) {
   const study = useAppSelector(state => state.study.study);
 
   async function takeTable(): Promise<void> {
-    const table = study === null ? undefined : await tableOf(tableKey(study.fileKey, study.recipe.reading));
-    if (table !== undefined) saveText(`${fileStem(table.name)}.csv`, tableCsv(table), 'text/csv');
+    const table = study === null ? null : await tableOf(tableKey(study.fileKey, study.recipe.reading));
+    if (table !== null && !('what' in table))
+      saveText(`${fileStem(table.name)}.csv`, tableCsv(table), 'text/csv');
   }
 
   return (
     <div className={styles.problem} role="alert">
-      <strong>
-        {part} failed: {fault.message}.
-      </strong>
+      <strong>{ended(`${part} failed: ${fault.message}`)}</strong>
       <p>That is a fault of Wold’s own. Your table and recipe are unharmed, and the other parts go on.</p>
       <p className={styles.ways}>
         <button type="button" className="action" onClick={onAgain}>

@@ -3,9 +3,10 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState, type MouseEvent } from 'react';
 import type { Reduction } from '@wold/core/recipe/schema';
-import { percent } from '../charts/format';
-import { useComponents } from '../results/stages';
-import { setBeside, tookInHand, withReduction, withoutReduction } from '../store/studySlice';
+import { METHOD_WORDS } from '../methods/words';
+import { usePlacement, useReduced } from '../results/stages';
+import { setBeside, tookInHand } from '../store/studySlice';
+import { withReduction, withoutReduction } from '@wold/core/recipe/edit/reductions';
 import { useAppDispatch } from '../store/store';
 import { useEdit, useStudy } from '../store/useStudy';
 import { EditableName } from '../controls/EditableName';
@@ -54,10 +55,10 @@ function Card({ reduction, alone }: { reduction: Reduction; alone: boolean }) {
   const dispatch = useAppDispatch();
   const edit = useEdit();
   const { hand, beside, recipe } = useStudy();
-  const { value, problem, waits } = useComponents(reduction);
+  const { value, problem, waits } = useReduced(reduction);
+  const { value: placement } = usePlacement(reduction);
   const [menu, setMenu] = useState<HTMLElement | null>(null);
   const isInHand = reduction.id === hand;
-  const held = value?.shares.subarray(0, value.kept).reduce((sum, share) => sum + share, 0) ?? 0;
   const take = (event: MouseEvent) =>
     dispatch(event.shiftKey ? setBeside(reduction.id) : tookInHand(reduction.id));
   const act = (action: () => void) => {
@@ -74,7 +75,7 @@ function Card({ reduction, alone }: { reduction: Reduction; alone: boolean }) {
         title="Click takes it in hand; shift and click sets it beside"
         onClick={take}
       >
-        <Thumbnail components={value} colour={reduction.map.colour} />
+        <Thumbnail placement={placement} colour={reduction.map.colour} />
       </button>
       <div className={styles.words}>
         <EditableName
@@ -87,7 +88,7 @@ function Card({ reduction, alone }: { reduction: Reduction; alone: boolean }) {
           {problem
             ? 'cannot run'
             : value
-              ? `${value.kept} keep ${percent(held)}`
+              ? METHOD_WORDS[reduction.settings.method].line(value as never)
               : waits
                 ? 'not looked at'
                 : 'not there yet'}

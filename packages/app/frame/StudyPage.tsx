@@ -12,6 +12,7 @@ import { loadStudy } from '../storage/studies';
 import { closed, opened, undone } from '../store/studySlice';
 import { followTabs, useAppDispatch, useAppSelector } from '../store/store';
 import { TableContext } from '../store/TableContext';
+import { heldOnce } from '../workers/heldOnce';
 import { tableOf } from '../workers/tablesAtHand';
 import { Frame } from './Frame';
 import { useScoredTable } from './useScoredTable';
@@ -52,7 +53,8 @@ export function StudyPage() {
     let current = true;
     void tableOf(wanted).then(table => {
       if (!current) return;
-      if (table === undefined) setAbsent(true);
+      if (table === null) setAbsent(true);
+      else if ('what' in table) setUnread(table);
       // In slices, so that a large study opens without holding the page up.
       else startTransition(() => setSource(table));
     });
@@ -114,7 +116,7 @@ function useArranged(source: Table | null, recipe: Recipe | null): Table | Probl
   return useMemo(() => {
     if (source === null || arrangement === null) return null;
     try {
-      return arrange(source, arrangement);
+      return heldOnce(arrange(source, arrangement));
     } catch (thrown) {
       return problemData(thrown);
     }

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef } from 'react';
-import type { Components } from '@wold/core/components/components';
+import type { Placement } from '@wold/core/methods/placement';
 import { columnOf } from '@wold/core/algebra/matrix';
 import type { LevelColumn } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
@@ -13,7 +13,7 @@ const HEIGHT = 44;
 const MOST_POINTS = 400;
 
 /** A reduction's first two dimensions, very small. */
-export function Thumbnail({ components, colour }: { components: Components | null; colour: string | null }) {
+export function Thumbnail({ placement, colour }: { placement: Placement | null; colour: string | null }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const table = useTable();
   const { mode, tokens } = useMode();
@@ -24,13 +24,13 @@ export function Thumbnail({ components, colour }: { components: Components | nul
     if (!context) return;
     context.setTransform(2, 0, 0, 2, 0, 0);
     context.clearRect(0, 0, WIDTH, HEIGHT);
-    if (components === null) return;
-    const x = columnOf(components.scores, 0);
-    const y = components.kept > 1 ? columnOf(components.scores, 1) : new Float64Array(x.length);
+    if (placement === null) return;
+    const x = columnOf(placement.at, 0);
+    const y = placement.at.columns > 1 ? columnOf(placement.at, 1) : new Float64Array(x.length);
     const most = [x, y].reduce((m, v) => v.reduce((a, b) => Math.max(a, Math.abs(b)), m), 0) || 1;
     const step = Math.max(1, Math.ceil(x.length / MOST_POINTS));
     for (let i = 0; i < x.length; i += step) {
-      const row = components.rows[i]!;
+      const row = placement.rows[i]!;
       const code = column?.kind === 'levels' && column.missing?.[row] !== 1 ? column.codes[row]! : -1;
       context.fillStyle =
         code < 0 ? tokens.inkSoft : labelStyle(levelPlace(column as LevelColumn, code, colours), mode).colour;
@@ -41,7 +41,7 @@ export function Thumbnail({ components, colour }: { components: Components | nul
         1.7,
       );
     }
-  }, [components, column, colours, mode, tokens]);
+  }, [placement, column, colours, mode, tokens]);
   return (
     <canvas
       ref={canvas}

@@ -1,15 +1,16 @@
 import { useEffect, useMemo, useState } from 'react';
+import type { Placement } from '@wold/core/methods/placement';
 import type { ProblemData } from '@wold/core/problem';
-import type { Components } from '@wold/core/components/components';
-import { requestOf, scoreColumnsOf, withScoreColumn } from '@wold/core/recipe/scoreColumns';
+import { scoreColumnsOf, withScoreColumn } from '@wold/core/recipe/scoreColumns';
 import type { Recipe } from '@wold/core/recipe/schema';
-import type { ScoreColumn } from '@wold/core/table/arrange';
+import type { ScoreColumn } from '@wold/core/table/arrangement';
 import type { Table } from '@wold/core/table/table';
 import { computeOn } from '../workers/pool';
+import { heldOnce } from '../workers/heldOnce';
 
 interface Scored {
   readonly score: ScoreColumn;
-  readonly components: Components | null;
+  readonly placement: Placement | null;
 }
 
 /**
@@ -32,12 +33,13 @@ export function useScoredTable(
       let table = base;
       const found: Scored[] = [];
       for (const score of scores) {
-        ticket = computeOn(table, requestOf(score), `scores for ${score.name}`);
-        const outcome = await ticket.outcome;
+        const request = { stage: 'placement', reduced: score.request } as const;
+        ticket = computeOn(table, request as never, `scores for ${score.name}`);
+        const end = await ticket.end;
         if (!current) return;
-        const components = outcome !== 'stopped' && 'value' in outcome ? (outcome.value as Components) : null;
-        found.push({ score, components });
-        table = withScoreColumn(table, score, components);
+        const placement = end !== 'stopped' && 'value' in end ? (end.value as Placement) : null;
+        found.push({ score, placement });
+        table = withScoreColumn(table, score, placement);
       }
       setDone(found);
     })();
@@ -52,9 +54,9 @@ export function useScoredTable(
     for (const { name } of JSON.parse(wanted) as ScoreColumn[]) {
       const ready = done.find(({ score }) => score.name === name);
       if (ready === undefined) break;
-      scored = withScoreColumn(scored, ready.score, ready.components);
+      scored = withScoreColumn(scored, ready.score, ready.placement);
     }
-    return scored;
+    return heldOnce(scored);
   }, [base, wanted, done]);
   return table ?? arranged;
 }

@@ -41,10 +41,10 @@ export function Home() {
   const open = useCallback(
     async (file: Blob, fileName: string, studyName?: string, codebook?: string): Promise<void> => {
       setProblem(null);
-      const outcome = await readTable(file, fileName).outcome;
-      if (outcome === 'stopped') return;
-      if ('problem' in outcome) return setProblem(outcome.problem);
-      const { table, notKept } = outcome.value;
+      const end = await readTable(file, fileName).end;
+      if (end === 'stopped') return;
+      if ('problem' in end) return setProblem(end.problem);
+      const { table, notKept } = end.value;
       try {
         if (notKept !== null) throw new Error(notKept);
         haveAtHand(table);

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { LONGEST_NAME } from '@wold/core/recipe/schema';
+import { LONGEST_NAME } from '@wold/core/limits';
 import { QUESTIONS } from '../readings/questions';
 import type { StudyRecord } from '../storage/database';
 import { copyStudy, deleteStudy, renameStudy } from '../storage/studies';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { withMadeColumn } from '../store/studySlice';
+import { withMadeColumn } from '@wold/core/recipe/edit/columns';
 import { useEdit, useRecipe } from '../store/useStudy';
 import form from '../theme/form.module.css';
 import styles from './Lens.module.css';

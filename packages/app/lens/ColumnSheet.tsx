@@ -1,10 +1,12 @@
 import { useState } from 'react';
-import { LONGEST_NAME, LONGEST_WORDING, type Recipe } from '@wold/core/recipe/schema';
+import { LONGEST_NAME } from '@wold/core/limits';
+import { LONGEST_WORDING } from '@wold/core/limits';
+import type { Recipe } from '@wold/core/recipe/schema';
 import type { Column } from '@wold/core/table/column';
 import { COLUMN_TYPES, type ColumnType } from '@wold/core/table/columnType';
 import type { ColumnDescription } from '@wold/core/table/describe';
 import { shortName } from '../charts/format';
-import { withColumn } from '@wold/core/recipe/withCodebook';
+import { withColumn } from '@wold/core/recipe/edit/columns';
 import { useEdit, useRecipe } from '../store/useStudy';
 import form from '../theme/form.module.css';
 import styles from './Lens.module.css';

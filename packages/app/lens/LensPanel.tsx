@@ -1,6 +1,6 @@
 import { useSelection } from '../store/useStudy';
 import { ColumnLens } from './ColumnLens';
-import { DimensionLens } from './DimensionLens';
+import { DimensionLens } from '../methods/components/lens/DimensionLens';
 import { RowsLens } from './RowsLens';
 import styles from './Lens.module.css';
 

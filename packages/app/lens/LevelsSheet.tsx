@@ -1,8 +1,9 @@
 import type { LevelColumn } from '@wold/core/table/column';
 import { useState } from 'react';
 import { shortName } from '../charts/format';
-import { withColumn } from '@wold/core/recipe/withCodebook';
-import { withMadeColumn, withPreparation } from '../store/studySlice';
+import { withColumn } from '@wold/core/recipe/edit/columns';
+import { withMadeColumn } from '@wold/core/recipe/edit/columns';
+import { withPreparation } from '@wold/core/recipe/edit/preparation';
 import { useEdit, useRecipe } from '../store/useStudy';
 import { LABEL_COLOURS, labelStyle, levelPlace } from '../theme/labelStyle';
 import { useMode } from '../theme/ThemeMode';

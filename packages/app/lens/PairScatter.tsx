@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { Account } from '@wold/core/preparation/prepare';
+import type { Account } from '@wold/core/preparation/prepared';
 import { numberAt, type NumberColumn } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
 import { useTable } from '../store/TableContext';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { LONGEST_REASON } from '@wold/core/recipe/schema';
+import { LONGEST_REASON } from '@wold/core/limits';
 import styles from './Lens.module.css';
 
 interface ReasonFormProps {

@@ -1,20 +1,21 @@
 import { useMemo } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import type { Account } from '@wold/core/preparation/prepare';
-import type { RowLeftOut } from '@wold/core/preparation/chooseRows';
+import type { Account } from '@wold/core/preparation/prepared';
+import type { RowLeftOut } from '@wold/core/preparation/treatment';
 import { levelAt, textAt, type LevelColumn } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
 import { count, figure, fixed } from '../charts/format';
 import { useAccount } from '../results/stages';
 import { rowName } from './rowName';
-import { selected, withRowsAside } from '../store/studySlice';
+import { selected } from '../store/studySlice';
+import { withRowsAside } from '@wold/core/recipe/edit/preparation';
 import { useAppDispatch } from '../store/store';
 import { useTable } from '../store/TableContext';
 import { useEdit, useHand, useRecipe, useStudy } from '../store/useStudy';
 import { useShortName } from '../store/useShortName';
 import { setsApart } from './apart';
 import { ReasonForm } from './ReasonForm';
-import { RowFit } from './RowFit';
+import { RowFit } from '../methods/components/lens/RowFit';
 import { DivergingBar } from '../charts/DivergingBar';
 import styles from './Lens.module.css';
 

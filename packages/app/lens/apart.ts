@@ -1,4 +1,4 @@
-import type { Account } from '@wold/core/preparation/prepare';
+import type { Account } from '@wold/core/preparation/prepared';
 import { isMissing, type NumberColumn } from '@wold/core/table/column';
 import { findColumn, type Table } from '@wold/core/table/table';
 

@@ -1,5 +1,7 @@
 import { freshRecipe } from '@wold/core/recipe/fresh';
-import { compute, preparationOf } from '@wold/core/recipe/run';
+import { compute } from '@wold/core/recipe/compute';
+import type { Account } from '@wold/core/preparation/prepared';
+import { preparationOf } from '@wold/core/recipe/requests';
 import { readDelimited } from '@wold/core/table/readDelimited';
 import { setsApart } from './apart';
 import { rowName } from './rowName';
@@ -12,7 +14,10 @@ const recipe = {
   ...freshRecipe(table),
   columns: freshRecipe(table).columns.map((c, i) => (i === 0 ? { ...c, role: 'identity' as const } : c)),
 };
-const account = compute(table, { stage: 'account', preparation: preparationOf(recipe) });
+let account: Account;
+beforeAll(async () => {
+  account = await compute(table, { stage: 'account', preparation: preparationOf(recipe) });
+});
 
 test('what sets rows apart is measured in standard deviations from the mean of the rows in use', () => {
   // a: mean 2, sd 1; b: mean 20, sd 10.

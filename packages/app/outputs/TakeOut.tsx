@@ -1,26 +1,28 @@
 import Popover from '@mui/material/Popover';
 import { useState } from 'react';
-import { keptOf } from '@wold/core/recipe/run';
-import { writeRecipe, type Recipe } from '@wold/core/recipe/schema';
+import { problemText } from '@wold/core/problem';
+import { reducedBy } from '@wold/core/recipe/requests';
+import { writeRecipe } from '@wold/core/recipe/writeRecipe';
+import type { Recipe } from '@wold/core/recipe/schema';
 import { givenName } from '@wold/core/writeup/dimensionName';
-import { fileStem, fileStems, reductionFiles, type OutputFile } from '@wold/core/writeup/files';
+import { fileStem, fileStems } from '@wold/core/writeup/fileStem';
+import { METHOD_WORDS } from '../methods/words';
 import { count } from '../charts/format';
-import { useAccount, useComponents } from '../results/stages';
+import { useAccount, usePlacement, useReduced } from '../results/stages';
 import { useTable } from '../store/TableContext';
 import { noticed } from '../store/noticeSlice';
 import { useAppDispatch } from '../store/store';
-import { withScoreColumns } from '../store/studySlice';
+import { withScoreColumns } from '@wold/core/recipe/edit/scores';
 import { useEdit, useHand, useStudy } from '../store/useStudy';
 import { figuresOn } from '../workers/pool';
 import { saveText } from './save';
 import styles from './TakeOut.module.css';
 
-const WHAT: readonly (readonly [string, string, string])[] = [
-  ['scores', 'Scores', 'the original columns, every row, and each dimension’s scores'],
-  ['loadings', 'Loadings', 'each measure’s loadings, and what is held of it'],
-  ['coefficients', 'Coefficients', 'what places a new row: means, sds and coefficients'],
-  ['eigenvalues', 'Eigenvalues', 'every dimension’s eigenvalue and share'],
-];
+const SCORES = {
+  kind: 'scores',
+  title: 'Scores',
+  what: 'the original columns, every row, and each dimension’s scores',
+};
 
 /** Gives the files of the reduction in hand, and the recipe of the study. */
 export function TakeOut() {
@@ -58,17 +60,19 @@ function Files({ close }: { close: () => void }) {
   const hand = useHand();
   const table = useTable();
   const account = useAccount();
-  const components = useComponents(hand);
-  const ready = account.value !== null && components.value !== null && !account.stale && !components.stale;
+  const result = useReduced(hand);
+  const { method } = hand.settings;
+  const { value: placement } = usePlacement(hand);
+  const ready = account.value !== null && result.value !== null && !account.stale && !result.stale;
 
   function putIn(frozen: boolean): void {
-    const { kept } = components.value!;
+    const kept = placement!.at.columns;
     const names = Array.from(
       { length: kept },
       (_, d) => givenName(hand.names, d + 1) ?? `${hand.name} ${d + 1}`,
     );
-    const request = frozen ? keptOf(recipe, hand) : null;
-    edit(withScoreColumns(recipe, hand, names, request as Recipe['scores'][number]['frozen']), 'scores');
+    const asked = frozen ? reducedBy(recipe, hand) : null;
+    edit(withScoreColumns(recipe, hand, names, asked as Recipe['scores'][number]['frozen']), 'scores');
     dispatch(
       noticed({
         kind: 'done',
@@ -78,25 +82,21 @@ function Files({ close }: { close: () => void }) {
     close();
   }
 
-  function fileOf(kind: string): OutputFile | undefined {
-    if (account.value === null || components.value === null) return undefined;
+  async function takeFile(kind: string): Promise<void> {
+    if (account.value === null || result.value === null) return;
     const stems = fileStems(recipe.reductions.map(reduction => reduction.name));
-    const output = {
-      table,
-      stem: stems[recipe.reductions.findIndex(({ id }) => id === hand.id)]!,
-      names: hand.names,
-      account: account.value,
-      components: components.value,
-    };
-    return reductionFiles(output).find(file => file.kind === kind);
+    const stem = stems[recipe.reductions.findIndex(({ id }) => id === hand.id)]!;
+    const { reductionFile } = await import('@wold/core/methods/files');
+    const output = { table, names: hand.names, account: account.value, result: result.value };
+    saveText(`${stem}-${kind}.csv`, reductionFile(method, kind, output), 'text/csv');
   }
 
   async function takeFigures(): Promise<void> {
-    const outcome = await figuresOn(table, recipe, 'gathering all figures').outcome;
-    if (outcome === 'stopped') return;
-    if ('problem' in outcome) {
-      dispatch(noticed({ kind: 'problem', text: `${outcome.problem.what} ${outcome.problem.remedy}` }));
-    } else saveText(`${fileStem(name)}-figures.json`, outcome.value, 'application/json');
+    const end = await figuresOn(table, recipe, 'gathering all figures').end;
+    if (end === 'stopped') return;
+    if ('problem' in end) {
+      dispatch(noticed({ kind: 'problem', text: problemText(end.problem) }));
+    } else saveText(`${fileStem(name)}-figures.json`, end.value, 'application/json');
   }
 
   return (
@@ -106,20 +106,14 @@ function Files({ close }: { close: () => void }) {
           ? `CSV files of ${hand.name}, in full digits`
           : 'Its files are there as soon as the reduction is.'}
       </p>
-      {WHAT.map(([kind, title, what]) => (
-        <button
-          key={kind}
-          type="button"
-          disabled={!ready}
-          onClick={() => {
-            const file = fileOf(kind);
-            if (file !== undefined) saveText(file.name, file.text, 'text/csv');
-          }}
-        >
-          <strong>{title}</strong>
-          <span className="soft small">{what}</span>
-        </button>
-      ))}
+      {[...(table.matrix === null ? [SCORES] : []), ...METHOD_WORDS[method].files].map(
+        ({ kind, title, what }) => (
+          <button key={kind} type="button" disabled={!ready} onClick={() => void takeFile(kind)}>
+            <strong>{title}</strong>
+            <span className="soft small">{what}</span>
+          </button>
+        ),
+      )}
       {table.matrix === null && (
         <>
           <p className="soft small">

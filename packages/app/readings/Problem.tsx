@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
-import type { ProblemData } from '@wold/core/problem';
-import type { Reading } from '../results/useResult';
+import { ended, type ProblemData } from '@wold/core/problem';
+import type { Finding } from '../results/useResult';
 import styles from './Problem.module.css';
 
 /** What is wrong, where, and what to do. */
@@ -20,7 +20,7 @@ export function Resulting<T>({
   reading,
   children,
 }: {
-  reading: Reading<T>;
+  reading: Finding<T>;
   children: (value: T) => ReactNode;
 }) {
   const { value, stale, problem, stopped, resume } = reading;
@@ -55,8 +55,4 @@ export function Resulting<T>({
 
 function sentence(text: string): string {
   return ended(text.charAt(0).toUpperCase() + text.slice(1));
-}
-
-function ended(text: string): string {
-  return /[.!?]$/.test(text) ? text : `${text}.`;
 }

@@ -1,19 +1,20 @@
+import { componentsPlacement } from '@wold/core/methods/components/placement';
 import { shortName } from '../charts/format';
 import fc from 'fast-check';
-import type { Components } from '@wold/core/components/components';
+import type { Components } from '@wold/core/methods/components/components';
 import type { Column } from '@wold/core/table/column';
 import { freshRecipe } from '@wold/core/recipe/fresh';
 import { describeTable } from '@wold/core/table/describe';
 import { readDelimited } from '@wold/core/table/readDelimited';
 import { light } from '../theme/tokens';
-import { costOf } from './dimensions/cost';
-import { screeOption, shownDimensions } from './dimensions/screeOption';
+import { costOf } from '../methods/components/dimensions/cost';
+import { screeOption, shownDimensions } from '../methods/components/dimensions/screeOption';
 import { colouring } from './map/colouring';
 import { isWithin, nearest, type Pixel } from './map/lasso';
 import { pointsOf } from './map/points';
 import { ranges, toPixel, wholeView, zoomed } from './map/view';
-import { angleBetween, angleInWords } from './meaning/angle';
-import { planeOption } from './meaning/planeOption';
+import { angleBetween, angleInWords } from '../methods/components/meaning/angle';
+import { planeOption } from '../methods/components/meaning/planeOption';
 import { compareFigures, figuresCsv } from './table/columnFigures';
 import { moveInGrid } from './table/moveInGrid';
 import { summarise } from './table/summary';
@@ -73,6 +74,7 @@ const components = (kept: number, correlations: number[], measures = ['a', 'b', 
     measures,
     rows: Uint32Array.of(0, 2, 3),
     weights: null,
+    counts: false,
     average: 1,
     kept,
     note: null,
@@ -267,11 +269,13 @@ describe('the colours of the map', () => {
     expect(number.colourOf(0)).not.toBe(number.colourOf(3));
   });
 
+  const placed = (kept: number) => componentsPlacement(components(kept, Array(4 * kept).fill(0.5)));
+
   test('one kept dimension stands flat, its groups above each other', () => {
-    const flat = pointsOf(components(1, [0.9, 0.8, 0.7, 0.6]), { x: 1, y: 2, spread: 'scores' }, by(null));
+    const flat = pointsOf(placed(1), { x: 1, y: 2, spread: 'scores' }, () => 1, by(null));
     expect(flat.flat).toBe(true);
     expect([...flat.x]).toEqual([-1, 0, 1]);
-    const deep = pointsOf(components(2, Array(8).fill(0.5)), { x: 2, y: 1, spread: 'scores' }, by(null));
+    const deep = pointsOf(placed(2), { x: 2, y: 1, spread: 'scores' }, () => 1, by(null));
     expect(deep.flat).toBe(false);
     expect([...deep.x]).toEqual([2, 3, 4]);
   });

@@ -1,17 +1,17 @@
 import type { ComponentType } from 'react';
 import type { Reduction } from '@wold/core/recipe/schema';
 import type { Answer } from './answer';
-import { DimensionsBrief } from './dimensions/DimensionsBrief';
-import { DimensionsReading } from './dimensions/DimensionsReading';
-import { useDimensionsAnswer } from './dimensions/answer';
+import { DimensionsBrief } from '../methods/components/dimensions/DimensionsBrief';
+import { DimensionsReading } from '../methods/components/dimensions/DimensionsReading';
+import { useDimensionsAnswer } from '../methods/components/dimensions/answer';
 import { MapBrief } from './map/MapBrief';
 import { MapLegend } from './map/MapLegend';
 import { MapReading } from './map/MapReading';
 import { useMapAnswer } from './map/answer';
-import { MeaningAside } from './meaning/MeaningAside';
-import { MeaningBrief } from './meaning/MeaningBrief';
-import { MeaningReading } from './meaning/MeaningReading';
-import { useMeaningAnswer } from './meaning/answer';
+import { MeaningAside } from '../methods/components/meaning/MeaningAside';
+import { MeaningBrief } from '../methods/components/meaning/MeaningBrief';
+import { MeaningReading } from '../methods/components/meaning/MeaningReading';
+import { useMeaningAnswer } from '../methods/components/meaning/answer';
 import { PreparationBrief } from './preparation/PreparationBrief';
 import { PreparationReading } from './preparation/PreparationReading';
 import { usePreparationAnswer } from './preparation/answer';
@@ -23,9 +23,9 @@ import { TableBrief } from './table/TableBrief';
 import { TableReading } from './table/TableReading';
 import { useTableAnswer } from './table/answer';
 
-import { TrustBrief } from './trust/TrustBrief';
-import { TrustReading } from './trust/TrustReading';
-import { useTrustAnswer } from './trust/answer';
+import { TrustBrief } from '../methods/components/trust/TrustBrief';
+import { TrustReading } from '../methods/components/trust/TrustReading';
+import { useTrustAnswer } from '../methods/components/trust/answer';
 
 /** What a question puts on the screen. Questions of the study do not look at the reduction they are given. */
 export interface ReadingParts {

@@ -1,6 +1,6 @@
 import { MISSING_RULES } from '@wold/core/preparation/missing';
 import { OUTLIER_RULES } from '@wold/core/preparation/outliers';
-import { PLAIN_PREPARATION, SCALES } from '@wold/core/preparation/prepare';
+import { PLAIN_PREPARATION, SCALES } from '@wold/core/preparation/prepared';
 import { WEIGHTINGS } from '@wold/core/preparation/rowWeights';
 import { ROW_TRANSFORMS } from '@wold/core/preparation/rowTransform';
 import { COLUMN_TRANSFORMS } from '@wold/core/preparation/transform';

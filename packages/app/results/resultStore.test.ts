@@ -1,21 +1,21 @@
-import type { Request, Results } from '@wold/core/recipe/run';
-import { PLAIN_PREPARATION } from '@wold/core/preparation/prepare';
-import { requestKey } from '@wold/core/recipe/run';
+import type { Request, Results } from '@wold/core/recipe/stages';
+import { PLAIN_PREPARATION } from '@wold/core/preparation/prepared';
+import { requestKey } from '@wold/core/recipe/stages';
 import type { Table } from '@wold/core/table/table';
 import { again, lastGoodOf, onResults, settledOf, want } from './resultStore';
 
-type Outcome = { value: unknown } | { problem: { what: string; where: null; remedy: string } } | 'stopped';
+type JobEnd = { value: unknown } | { problem: { what: string; where: null; remedy: string } } | 'stopped';
 
-const mockJobs: { request: Request; settle: (outcome: Outcome) => void; stop: jest.Mock }[] = [];
+const mockJobs: { request: Request; settle: (end: JobEnd) => void; stop: jest.Mock }[] = [];
 const mockKept = new Map<string, unknown>();
 
 jest.mock('../workers/pool', () => ({
   computeOn: (_: unknown, request: Request) => {
-    let settle!: (outcome: Outcome) => void;
-    const outcome = new Promise<Outcome>(resolve => (settle = resolve));
+    let settle!: (end: JobEnd) => void;
+    const end = new Promise<JobEnd>(resolve => (settle = resolve));
     const job = { request, settle, stop: jest.fn(() => settle('stopped')) };
     mockJobs.push(job);
-    return { outcome, stop: job.stop };
+    return { end, stop: job.stop };
   },
 }));
 jest.mock('../storage/results', () => ({
@@ -124,15 +124,16 @@ test('a result kept from before is not computed again', async () => {
   expect(lastGoodOf('place 8')).toEqual(result('kept'));
 });
 
-test('many results later the oldest is forgotten, but none that a place still shows', async () => {
+test('many large results later the oldest is forgotten, but none that a place still shows', async () => {
   const shown = fresh();
   want(table, shown, 'place 9', 'work');
   await settled();
   mockJobs[0]!.settle({ value: result('shown') });
   await settled();
-  const others = Array.from({ length: 80 }, fresh);
+  // Ten of them are more than is held.
+  const others = Array.from({ length: 10 }, fresh);
   for (const request of others) {
-    mockKept.set(keyOf(request), result('other'));
+    mockKept.set(keyOf(request), { ...result('other'), values: new Float64Array(5e6) });
     want(table, request, 'place 10', 'work');
     await settled();
   }

@@ -1,7 +1,10 @@
 import type { ProblemData } from '@wold/core/problem';
-import { requestKey, type Request, type Results } from '@wold/core/recipe/run';
+import { requestKey, type Request, type Results } from '@wold/core/recipe/stages';
+import { bytesOf } from '@wold/core/stages/memo';
 import type { Table } from '@wold/core/table/table';
 import { keepResult, loadResult, mayBeKept } from '../storage/results';
+import { loadCourse } from '../storage/courses';
+import { rememberStopped, wasStopped } from '../storage/stopped';
 import { computeOn, type Ticket } from '../workers/pool';
 
 type Result = Results[keyof Results];
@@ -9,12 +12,15 @@ type Result = Results[keyof Results];
 /** What is known of one result. */
 export type Entry =
   | { readonly state: 'pending' }
+  /** Long work that shows what it has come to so far. */
+  | { readonly state: 'running'; readonly value: Result; readonly done: number }
   | { readonly state: 'done'; readonly value: Result }
   | { readonly state: 'problem'; readonly problem: ProblemData }
-  | { readonly state: 'stopped' };
+  | { readonly state: 'stopped'; readonly value: Result | undefined };
 
 const PENDING: Entry = { state: 'pending' };
-const MOST_KEPT = 60;
+/** Results that nothing on the screen shows are held as long as all take no more than this. */
+const MOST_HELD = 300e6;
 /** Results slower than this are kept in the browser's storage too. */
 const WORTH_KEEPING = 500;
 /** Work that is no longer wanted is let finish for this long, in milliseconds: while a slider is moved, some of it is seen. */
@@ -40,6 +46,11 @@ export function settledOf(key: string): Entry | undefined {
   return entry?.state === 'pending' ? undefined : entry;
 }
 
+/** The result of an entry, or what it had come to when it was last seen. */
+export function valueOf(entry: Entry | undefined): Result | undefined {
+  return entry !== undefined && 'value' in entry ? entry.value : undefined;
+}
+
 /** The last good result of a place, whatever it asks for now. */
 export function lastGoodOf(place: string): Result | undefined {
   const entry = entries.get(lastGood.get(place) ?? '');
@@ -59,7 +70,9 @@ export function want(table: Table, request: Request, place: string, label: strin
 
 /** Computes a stopped result after all. */
 export function again(table: Table, request: Request, label: string): void {
-  void obtain(table, request, requestKey(table.key, request), label);
+  const key = requestKey(table.key, request);
+  rememberStopped(key, false);
+  void obtain(table, request, key, label);
   tell();
 }
 
@@ -67,28 +80,35 @@ async function obtain(table: Table, request: Request, key: string, label: string
   entries.set(key, PENDING);
   const kept = mayBeKept(key) ? await loadResult(key).catch(() => undefined) : undefined;
   if (kept !== undefined) return settle(key, { state: 'done', value: kept as Result });
-  const started = performance.now();
-  const ticket = computeOn(table, request, label);
-  tickets.set(key, ticket);
-  const outcome = await ticket.outcome;
-  if (tickets.get(key) === ticket) tickets.delete(key);
-  if (outcome === 'stopped') {
-    if ([...wanted.values()].includes(key)) settle(key, { state: 'stopped' });
-    else entries.delete(key);
-  } else if ('problem' in outcome) {
-    settle(key, { state: 'problem', problem: outcome.problem });
-  } else {
-    settle(key, { state: 'done', value: outcome.value });
-    if (performance.now() - started > WORTH_KEEPING && bytesOf(outcome.value) < MOST_BYTES)
-      void keepResult(key, outcome.value);
+  // Work that the analyst stopped before the page was loaded again stays stopped.
+  if (wasStopped(key)) {
+    const course = await loadCourse(key);
+    if (course !== undefined) return settle(key, { state: 'stopped', value: course.shown as Result });
   }
-}
-
-/** Roughly what a result takes in storage: its typed arrays. */
-function bytesOf(value: unknown): number {
-  if (ArrayBuffer.isView(value)) return value.byteLength;
-  if (value === null || typeof value !== 'object' || Array.isArray(value)) return 0;
-  return Object.values(value).reduce((sum: number, part) => sum + bytesOf(part), 0);
+  const started = performance.now();
+  let shown: Result | undefined;
+  const ticket = computeOn(table, request, label, (value, done) => {
+    if (tickets.get(key) !== ticket) return;
+    shown = value;
+    entries.set(key, { state: 'running', value, done });
+    tell();
+  });
+  tickets.set(key, ticket);
+  const end = await ticket.end;
+  if (tickets.get(key) === ticket) tickets.delete(key);
+  if (end === 'stopped') {
+    if ([...wanted.values()].includes(key)) {
+      // Only what has shown itself keeps where it stands.
+      if (shown !== undefined) rememberStopped(key, true);
+      settle(key, { state: 'stopped', value: shown });
+    } else entries.delete(key);
+  } else if ('problem' in end) {
+    settle(key, { state: 'problem', problem: end.problem });
+  } else {
+    settle(key, { state: 'done', value: end.value });
+    if (performance.now() - started > WORTH_KEEPING && bytesOf(end.value) < MOST_BYTES)
+      void keepResult(key, end.value);
+  }
 }
 
 function giveUp(key: string): void {
@@ -113,8 +133,22 @@ function tell(): void {
 
 function forgetOldest(): void {
   const held = new Set([...wanted.values(), ...lastGood.values()]);
+  let bytes = 0;
+  for (const entry of entries.values()) bytes += sizeOf(entry);
   for (const [key, entry] of entries) {
-    if (entries.size <= MOST_KEPT) return;
-    if (entry.state !== 'pending' && !held.has(key)) entries.delete(key);
+    if (bytes <= MOST_HELD) return;
+    if (entry.state === 'pending' || entry.state === 'running' || held.has(key)) continue;
+    entries.delete(key);
+    bytes -= sizeOf(entry);
   }
+}
+
+const sizes = new WeakMap<Entry, number>();
+
+function sizeOf(entry: Entry): number {
+  const known = sizes.get(entry);
+  if (known !== undefined) return known;
+  const bytes = bytesOf(valueOf(entry));
+  sizes.set(entry, bytes);
+  return bytes;
 }

@@ -1,34 +1,25 @@
 import { useMemo } from 'react';
-import type { Account } from '@wold/core/preparation/prepare';
+import type { Account } from '@wold/core/preparation/prepared';
 import { measureBoxes, type MeasureBoxes } from '@wold/core/preparation/boxes';
 import type { MeasureDistribution } from '@wold/core/preparation/distribution';
-import {
-  componentsOf,
-  decompositionOf,
-  keptOf,
-  preparationOf,
-  spaceOf,
-  treatmentOf,
-} from '@wold/core/recipe/run';
-import type { Retention } from '@wold/core/dimensions/retention';
-import type { Suitability } from '@wold/core/suitability/suitability';
-import type { Components } from '@wold/core/components/components';
-import type { ColumnDescription } from '@wold/core/table/describe';
+import { treatmentOf } from '@wold/core/preparation/treatmentOf';
+import { methodNamed } from '@wold/core/methods/all';
+import type { Placement } from '@wold/core/methods/placement';
+import { preparationOf, reducedBy, reductionRequest } from '@wold/core/recipe/requests';
 import type { Recipe, Reduction } from '@wold/core/recipe/schema';
-import type { Distances, RebuiltColumn, RowPart } from '@wold/core/components/distances';
-import type { Agreement } from '@wold/core/trust/agreement';
+import type { Suitability } from '@wold/core/suitability/suitability';
+import type { ColumnDescription } from '@wold/core/table/describe';
 import type { Replicates } from '@wold/core/trust/replicates';
-import type { Outcome } from '@wold/core/use/outcome';
 import type { ScoreRelation } from '@wold/core/use/scoreRelations';
 import { useRecipe } from '../store/useStudy';
-import { useResult, type Reading } from './useResult';
+import { useResult, type Finding } from './useResult';
 
 /** What each column of the table holds. */
-export const useDescription = (): Reading<readonly ColumnDescription[]> =>
+export const useDescription = (): Finding<readonly ColumnDescription[]> =>
   useResult({ stage: 'description' }, 'description', 'describing the table');
 
 /** What preparation did. */
-export function useAccount(): Reading<Account> {
+export function useAccount(): Finding<Account> {
   const recipe: Recipe = useRecipe();
   return useResult(
     { stage: 'account', preparation: preparationOf(recipe) },
@@ -38,7 +29,7 @@ export function useAccount(): Reading<Account> {
 }
 
 /** Each measure's distribution before and after treatment. */
-export function useBoxes(): Reading<readonly MeasureBoxes[]> {
+export function useBoxes(): Finding<readonly MeasureBoxes[]> {
   const preparation = preparationOf(useRecipe());
   const { measures, weight, weighting } = preparation;
   const label = 'drawing the measures';
@@ -55,6 +46,7 @@ export function useBoxes(): Reading<readonly MeasureBoxes[]> {
     stale: before.stale || after.stale,
     problem: after.problem ?? before.problem,
     stopped: before.stopped || after.stopped,
+    underWay: null,
     waits: before.waits || after.waits,
     resume: () => {
       if (before.stopped) before.resume();
@@ -64,79 +56,49 @@ export function useBoxes(): Reading<readonly MeasureBoxes[]> {
 }
 
 /** One measure in full, before and after treatment. */
-export function useDistribution(measure: string): Reading<MeasureDistribution> {
+export function useDistribution(measure: string): Finding<MeasureDistribution> {
   const recipe = useRecipe();
   const request = { stage: 'distribution', preparation: preparationOf(recipe), measure } as const;
   return useResult(request, 'distribution', `looking into ${measure}`);
 }
 
 /** What the correlations of the measures say. */
-export function useSuitability(): Reading<Suitability> {
+export function useSuitability(): Finding<Suitability> {
   const recipe = useRecipe();
   const { correlations: kind } = recipe.suitability;
   const request = { stage: 'suitability', preparation: preparationOf(recipe), kind } as const;
   return useResult(request, 'suitability', 'relating the measures');
 }
 
-/** What each rule says of how many dimensions there are. */
-export function useRetention(reduction: Reduction): Reading<Retention> {
+/** What a reduction's method makes of the table. */
+export function useReduced(reduction: Reduction): Finding<object> {
   const recipe = useRecipe();
-  const { without } = decompositionOf(recipe, reduction);
-  // Votes are on the correlations, whatever the basis.
-  const preparation = preparationOf(recipe);
-  const request = { stage: 'retention', preparation, without, settings: reduction.retention } as const;
-  return useResult(request, `retention ${reduction.id}`, `letting the rules vote on ${reduction.name}`);
+  return useResult(
+    reductionRequest(recipe, reduction),
+    `reduced ${reduction.id}`,
+    `finding the dimensions of ${reduction.name}`,
+  );
 }
 
-/** How far rows lie from the centre within the kept dimensions and off them. */
-export function useDistances(reduction: Reduction): Reading<Distances> {
-  const request = { ...spaceOf(useRecipe(), reduction), stage: 'distances', level: reduction.limit } as const;
-  return useResult(request, `distances ${reduction.id}`, 'measuring how far rows lie');
-}
-
-/** A row taken apart by measure. */
-export function useRowParts(reduction: Reduction, row: number): Reading<readonly RowPart[] | null> {
-  const request = { ...spaceOf(useRecipe(), reduction), stage: 'rowParts', row } as const;
-  return useResult(request, `row parts ${reduction.id}`, `taking row ${row + 1} apart`);
-}
-
-/** A measure rebuilt from the kept dimensions. */
-export function useRebuiltColumn(reduction: Reduction, measure: string): Reading<RebuiltColumn | null> {
-  const request = { ...spaceOf(useRecipe(), reduction), stage: 'rebuiltColumn', measure } as const;
-  return useResult(request, `rebuilt ${reduction.id}`, `rebuilding ${measure}`);
+/** Where a reduction, by whichever method, places the rows. */
+export function usePlacement(reduction: Reduction): Finding<Placement> {
+  const found = useReduced(reduction);
+  const { method } = reduction.settings;
+  const value = useMemo(
+    () => (found.value === null ? null : methodNamed(method).placement(found.value)),
+    [found.value, method],
+  );
+  return { ...found, value };
 }
 
 /** The scores against every column. */
-export function useScoreRelations(reduction: Reduction): Reading<readonly ScoreRelation[]> {
-  const request = { ...keptOf(useRecipe(), reduction), stage: 'scoreRelations' } as const;
+export function useScoreRelations(reduction: Reduction): Finding<readonly ScoreRelation[]> {
+  const request = { reduced: reducedBy(useRecipe(), reduction), stage: 'scoreRelations' } as const;
   return useResult(request, `score relations ${reduction.id}`, 'holding the scores against all columns');
 }
 
-/** A column foretold from the scores. */
-export function useOutcome(reduction: Reduction, outcome: string): Reading<Outcome> {
-  const { seed } = reduction.retention;
-  const request = { ...keptOf(useRecipe(), reduction), stage: 'outcome', outcome, seed } as const;
-  return useResult(request, `outcome ${reduction.id}`, `foretelling ${outcome}`);
-}
-
 /** Scatter within repeats against all scatter. */
-export function useReplicates(reduction: Reduction, label: string): Reading<Replicates> {
-  const request = { ...keptOf(useRecipe(), reduction), stage: 'replicates', label } as const;
+export function useReplicates(reduction: Reduction, label: string): Finding<Replicates> {
+  const request = { reduced: reducedBy(useRecipe(), reduction), stage: 'replicates', label } as const;
   return useResult(request, `replicates ${reduction.id}`, `comparing repeats by ${label}`);
-}
-
-/** The same dimensions in the groups of a label. */
-export function useAgreement(reduction: Reduction, label: string): Reading<Agreement> {
-  const request = { ...keptOf(useRecipe(), reduction), stage: 'agreement', label } as const;
-  return useResult(request, `agreement ${reduction.id}`, `comparing groups by ${label}`);
-}
-
-/** The kept dimensions of a reduction. */
-export function useComponents(reduction: Reduction): Reading<Components> {
-  const recipe = useRecipe();
-  return useResult(
-    componentsOf(recipe, reduction),
-    `components ${reduction.id}`,
-    `finding the dimensions of ${reduction.name}`,
-  );
 }

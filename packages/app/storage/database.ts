@@ -54,12 +54,24 @@ export interface ResultRecord {
   readonly used: number;
 }
 
+/** Long work that is not at its end: where it stands, and what it shows. */
+export interface CourseRecord {
+  /** Of its result. */
+  readonly key: string;
+  readonly state: unknown;
+  readonly shown: unknown;
+  /** From 0 to 1. */
+  readonly done: number;
+  readonly used: number;
+}
+
 class WoldDatabase extends Dexie {
   studies!: EntityTable<StudyRecord, 'id'>;
   studyTables!: EntityTable<TableRecord, 'key'>;
   tableColumns!: DexieTable<ColumnsRecord, [string, number]>;
   files!: EntityTable<FileRecord, 'key'>;
   results!: EntityTable<ResultRecord, 'key'>;
+  courses!: EntityTable<CourseRecord, 'key'>;
 
   constructor() {
     super('wold');
@@ -80,6 +92,7 @@ class WoldDatabase extends Dexie {
         await kept.put({ ...place, ...packColumns(columns) } as never);
       }
     });
+    this.version(5).stores({ courses: 'key, used' });
   }
 }
 

@@ -39,7 +39,8 @@ export function packColumns(columns: readonly Column[]): PackedColumns {
   let size = 0;
   const placed = columns.map(column =>
     exchanged(column, isArray, (array): Place => {
-      parts.push(array);
+      // A browser takes no memory that threads share.
+      parts.push(array.buffer instanceof SharedArrayBuffer ? array.slice() : array);
       const from = size;
       size += array.byteLength;
       return { array: array.constructor.name as Place['array'], from, to: size };

@@ -1,7 +1,7 @@
 import type { CodebookEntry } from '@wold/core/table/codebook';
 import { RECIPE_VERSION } from '@wold/core/recipe/migrate';
 import { checkRecipe, type Recipe } from '@wold/core/recipe/schema';
-import { withCodebook } from '@wold/core/recipe/withCodebook';
+import { withCodebook } from '@wold/core/recipe/edit/codebook';
 import { freshRecipe } from '@wold/core/recipe/fresh';
 import { tableKey } from '@wold/core/table/fileTable';
 import type { Table } from '@wold/core/table/table';

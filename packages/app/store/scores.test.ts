@@ -2,13 +2,9 @@ import { freshRecipe } from '@wold/core/recipe/fresh';
 import { scoreColumnsOf } from '@wold/core/recipe/scoreColumns';
 import { checkRecipe } from '@wold/core/recipe/schema';
 import { normalTable } from '@wold/core/testTables';
-import {
-  withFrozenScores,
-  withMadeColumn,
-  withoutMadeColumn,
-  withReduction,
-  withScoreColumns,
-} from './studySlice';
+import { withFrozenScores, withScoreColumns } from '@wold/core/recipe/edit/scores';
+import { withReduction } from '@wold/core/recipe/edit/reductions';
+import { withMadeColumn, withoutMadeColumn } from '@wold/core/recipe/edit/columns';
 
 const recipe = freshRecipe(normalTable(20, 4, 1));
 const reduction = recipe.reductions[0]!;

@@ -12,15 +12,16 @@ import {
   studyReducer,
   tookInHand,
   undone,
-  withDimensionName,
-  withNewReduction,
-  withPreparation,
-  withReduction,
-  withRoles,
-  withRowsAside,
-  withoutReduction,
   type StudyState,
 } from './studySlice';
+import {
+  withDimensionName,
+  withNewReduction,
+  withSettings,
+  withoutReduction,
+} from '@wold/core/recipe/edit/reductions';
+import { withPreparation, withRowsAside } from '@wold/core/recipe/edit/preparation';
+import { withRoles } from '@wold/core/recipe/edit/columns';
 
 const table = readDelimited(new TextEncoder().encode('kiln,a,b,w\nx,1,2,1\ny,2,5,1\nx,3,1,2\n'), 'made.csv');
 const recipe = freshRecipe(table);
@@ -64,7 +65,7 @@ describe('undo', () => {
   });
 
   test('quick changes of one thing are one step; of another thing, or later, a new one', () => {
-    const fade = (value: number) => withReduction(recipe, hand.id, { fade: value });
+    const fade = (value: number) => withSettings(recipe, hand, { fade: value });
     let state = studyReducer(start, at(edit(fade(0.1), 'fade'), 0));
     state = studyReducer(state, at(edit(fade(0.2), 'fade'), 300));
     expect(state.study!.past).toHaveLength(1);

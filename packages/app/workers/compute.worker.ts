@@ -1,32 +1,33 @@
 import { expose, transfer } from 'comlink';
+import type { Host } from '@wold/core/host';
 import { problemData, type ProblemData } from '@wold/core/problem';
+import { compute } from '@wold/core/recipe/compute';
 import { figuresOf, writeFigures } from '@wold/core/recipe/figures';
 import { rehearsal } from '@wold/core/recipe/rehearsal';
-import { compute, shareSimulations, type Memo, type Request, type Results } from '@wold/core/recipe/run';
 import type { Recipe } from '@wold/core/recipe/schema';
-import { arrangeWithScores } from '@wold/core/recipe/scoreColumns';
+import type { Request, Results } from '@wold/core/recipe/stages';
+import { memoOf } from '@wold/core/stages/memo';
 import { blobSource } from '@wold/core/table/fileSource';
 import { readTable } from '@wold/core/table/readTable';
-import type { ReadingChoices, Table } from '@wold/core/table/table';
+import { sharedTable } from '@wold/core/table/sharedTable';
+import type { ReadingChoices } from '@wold/core/table/readingChoices';
+import type { Table } from '@wold/core/table/table';
 import { getTable, putTable } from '../storage/tables';
 import { elsewhere } from './elsewhere';
+import { followCourse } from './followCourse';
+import { haveTable, tableAtHand } from './workerTables';
 
 /** What a job comes to: a value, or a problem as plain data. */
-export type Outcome<T> = { readonly value: T } | { readonly problem: ProblemData };
+export type JobEnd<T> = { readonly value: T } | { readonly problem: ProblemData };
 
-const TABLES_KEPT = 4;
-const RESULTS_KEPT = 24;
+/** Bytes of results that are held to build others on. */
+const MEMO_BYTES = 400e6;
 const PROGRESS_EVERY = 120;
 /** In milliseconds: the page has the cores to itself while it is opened, and between the steps of the rehearsal. */
 const BEFORE_REHEARSAL = 300;
 const BETWEEN_STEPS = 5;
 
-const tables = new Map<string, Table>();
-const results = new Map<string, unknown>();
-const memo: Memo = {
-  get: key => results.get(key),
-  set: (key, result) => keep(results, key, result, RESULTS_KEPT),
-};
+const memo = memoOf(MEMO_BYTES);
 
 /** What is known of a table that a file was read into. */
 export interface ReadTable {
@@ -35,11 +36,20 @@ export interface ReadTable {
   readonly notKept: string | null;
 }
 
+/** A table as a worker is told of it. */
+export type TableName = Pick<Table, 'key' | 'arranged'>;
+
+/** How a job tells of itself. */
+type Progress = (done: number) => void;
+type Show = (result: unknown, done: number) => void;
+
 /** Jobs that are not done. */
 let underWay = 0;
 
 /** Where the page writes the number of the job that is to stop; null where memory cannot be shared. */
 let toStop: Int32Array | null = null;
+/** The same by message, which a course lets in. */
+let stopped = 0;
 
 const worker = {
   /** Takes the memory that the page writes the number of a job to stop into. */
@@ -47,9 +57,14 @@ const worker = {
     toStop = new Int32Array(memory);
   },
 
-  /** Gives the worker a table that the browser could not keep. */
+  /** Has a course that is under way stop at its next pause. */
+  stop(job: number): void {
+    stopped = job;
+  },
+
+  /** Gives the worker a table: one that the browser could not keep, or one in memory that both share. */
   adopt(table: Table): void {
-    keep(tables, table.key, table, TABLES_KEPT);
+    haveTable(table);
   },
 
   /** Reads a file into a table, keeps it in the browser where that is wanted, and hands it over whole. */
@@ -58,66 +73,107 @@ const worker = {
     name: string,
     choices: ReadingChoices,
     keeping: boolean,
-    progress: (done: number) => void,
-  ): Promise<Outcome<ReadTable>> {
+    progress: Progress,
+  ): Promise<JobEnd<ReadTable>> {
     const host = { progress: seldom(progress), elsewhere };
-    const result = await outcome(() => readTable(blobSource(file), name, host, choices));
-    if ('problem' in result) return result;
-    const table = result.value;
-    const notKept = keeping ? await keepTable(table) : null;
-    return transfer({ value: { table, notKept } }, buffersOf(table));
+    const end = await endOf(() => readTable(blobSource(file), name, host, choices));
+    if ('problem' in end) return end;
+    const notKept = keeping ? await keepTable(end.value) : null;
+    return handedOver(
+      { table: end.value, notKept },
+      ({ table }) => table,
+      (read, table) => ({ ...read, table }),
+    );
   },
 
   /** A table kept in the browser, or undefined. */
-  async load(key: string): Promise<Outcome<Table | undefined>> {
-    return outcome(async () => {
-      const table = await getTable(key);
-      return table === undefined ? undefined : transfer(table, buffersOf(table));
-    });
+  async load(key: string): Promise<JobEnd<Table | undefined>> {
+    const end = await endOf(() => getTable(key));
+    if ('problem' in end || end.value === undefined) return end;
+    return handedOver(
+      end.value,
+      table => table,
+      (_, table) => table,
+    );
   },
 
   /** Computes a result on a table; nothing where the table is neither kept nor adopted. */
   async compute(
-    table: { readonly key: string; readonly arranged: Table['arranged'] },
+    table: TableName,
     request: Request,
     job: number,
-    progress: (done: number) => void,
-  ): Promise<Outcome<Results[keyof Results]> | null> {
-    const known = await tableAtHand(table);
-    if (known === undefined) return null;
-    return outcome(async () => {
-      const host = { progress: stoppable(job, seldom(progress)), elsewhere };
-      if (request.stage === 'retention') await shareSimulations(known, request, host, memo);
-      return compute(known, request, host, memo);
-    });
+    progress: Progress,
+    show: Show,
+  ): Promise<JobEnd<Results[keyof Results]> | null> {
+    const host = hostOf(job, progress, show);
+    return endOrNone(table, host, known => compute(known, request, host, memo));
   },
 
   /** Every figure of a study, as the text of a file; nothing where the table is neither kept nor adopted. */
   async figures(
-    table: { readonly key: string; readonly arranged: Table['arranged'] },
+    table: TableName,
     recipe: Recipe,
     job: number,
-    progress: (done: number) => void,
-  ): Promise<Outcome<string> | null> {
-    const known = await tableAtHand(table);
-    if (known === undefined) return null;
-    const host = { progress: stoppable(job, seldom(progress)), elsewhere };
-    return outcome(() => writeFigures(figuresOf(known, recipe, host, memo)));
+    progress: Progress,
+  ): Promise<JobEnd<string> | null> {
+    const host = hostOf(job, progress, () => undefined);
+    return endOrNone(table, host, async known => writeFigures(await figuresOf(known, recipe, host, memo)));
   },
 };
 
-/** The table, arranged anew from one at hand or from one kept in the browser where need be. */
-async function tableAtHand({ key, arranged }: Pick<Table, 'key' | 'arranged'>): Promise<Table | undefined> {
-  const known = tables.get(key);
-  if (known !== undefined) return known;
-  const sourceKey = arranged?.of ?? key;
-  const source = tables.get(sourceKey) ?? (await getTable(sourceKey).catch(() => undefined));
-  if (source === undefined) return undefined;
-  keep(tables, sourceKey, source, TABLES_KEPT);
-  if (arranged === null) return source;
-  const table = arrangeWithScores(source, arranged.by, memo);
-  keep(tables, key, table, TABLES_KEPT);
-  return table;
+export type ComputeWorker = typeof worker;
+
+expose(worker);
+void rehearse();
+
+function hostOf(job: number, progress: Progress, show: Show): Host {
+  const isToStop = (): boolean => stopped === job || (toStop !== null && Atomics.load(toStop, 0) === job);
+  const told = seldom(progress);
+  return {
+    elsewhere,
+    follow: followCourse({ show, isToStop }),
+    progress: done => {
+      if (isToStop()) throw new Error('stopped');
+      told(done);
+    },
+  };
+}
+
+/** Does work on a table; null where there is no such table. */
+async function endOrNone<T>(
+  table: TableName,
+  host: Host,
+  work: (table: Table) => Promise<T>,
+): Promise<JobEnd<T> | null> {
+  const end = await endOf(async () => {
+    const known = await tableAtHand(table, memo, host);
+    return known === undefined ? null : { value: await work(known) };
+  });
+  return 'problem' in end ? end : end.value;
+}
+
+/** Makes the code ready that is asked for most, while there is nothing else to do. */
+async function rehearse(): Promise<void> {
+  await pause(BEFORE_REHEARSAL);
+  for await (const _ of rehearsal()) {
+    do await pause(BETWEEN_STEPS);
+    while (underWay > 0);
+  }
+}
+
+function pause(milliseconds: number): Promise<void> {
+  return new Promise(resolve => setTimeout(resolve, milliseconds));
+}
+
+async function endOf<T>(work: () => T | Promise<T>): Promise<JobEnd<T>> {
+  underWay++;
+  try {
+    return { value: await work() };
+  } catch (thrown) {
+    return { problem: problemData(thrown) };
+  } finally {
+    underWay--;
+  }
 }
 
 async function keepTable(table: Table): Promise<string | null> {
@@ -129,43 +185,17 @@ async function keepTable(table: Table): Promise<string | null> {
   }
 }
 
-export type ComputeWorker = typeof worker;
-
-expose(worker);
-void rehearse();
-
-/** Makes the code ready that is asked for most, while there is nothing else to do. */
-async function rehearse(): Promise<void> {
-  await pause(BEFORE_REHEARSAL);
-  for (const _ of rehearsal()) {
-    do await pause(BETWEEN_STEPS);
-    while (underWay > 0);
-  }
-}
-
-function pause(milliseconds: number): Promise<void> {
-  return new Promise(resolve => setTimeout(resolve, milliseconds));
-}
-
-async function outcome<T>(work: () => T | Promise<T>): Promise<Outcome<T>> {
-  underWay++;
-  try {
-    return { value: await work() };
-  } catch (thrown) {
-    return { problem: problemData(thrown) };
-  } finally {
-    underWay--;
-  }
-}
-
-/** Keeps the newest entries of a map. */
-function keep<T>(map: Map<string, T>, key: string, value: T, most: number): void {
-  map.delete(key);
-  map.set(key, value);
-  for (const oldest of map.keys()) {
-    if (map.size <= most) break;
-    map.delete(oldest);
-  }
+/** What holds a table, with that in memory that page and workers share; or transferred where there is none. */
+function handedOver<T extends object>(
+  value: T,
+  tableOf: (value: T) => Table,
+  withTable: (value: T, table: Table) => T,
+): JobEnd<T> {
+  const table = tableOf(value);
+  if (!globalThis.crossOriginIsolated) return transfer({ value }, buffersOf(table));
+  const shared = sharedTable(table);
+  haveTable(shared);
+  return { value: withTable(value, shared) };
 }
 
 function buffersOf(table: Table): ArrayBuffer[] {
@@ -177,15 +207,7 @@ function buffersOf(table: Table): ArrayBuffer[] {
   return [...new Set(arrays.flatMap(array => (array ? [array.buffer as ArrayBuffer] : [])))];
 }
 
-/** Breaks off, at the next sign of progress, the job that is to stop. */
-function stoppable(job: number, progress: (done: number) => void): (done: number) => void {
-  return done => {
-    if (toStop !== null && Atomics.load(toStop, 0) === job) throw new Error('stopped');
-    progress(done);
-  };
-}
-
-function seldom(progress: (done: number) => void): (done: number) => void {
+function seldom(progress: Progress): Progress {
   let last = 0;
   return done => {
     const now = performance.now();

@@ -1,13 +1,13 @@
 import type { Host } from '@wold/core/host';
 import { wrap } from 'comlink';
-import type { ShareWorker } from './share.worker';
+import type { ErrandWorker } from './errand.worker';
 
 /** A worker starts only while the one that asked for it is idle, so it is asked for before there is work to share. */
 const helper =
   navigator.hardwareConcurrency < 2
     ? null
-    : wrap<ShareWorker>(
-        new Worker(new URL('./share.worker.ts', import.meta.url), { type: 'module', name: 'wold-share' }),
+    : wrap<ErrandWorker>(
+        new Worker(new URL('./errand.worker.ts', import.meta.url), { type: 'module', name: 'wold-errand' }),
       );
 
 /** Hands a share of this worker's work to a worker of its own. */

@@ -1,5 +1,5 @@
-import type { Request } from '@wold/core/recipe/run';
-import { PLAIN_PREPARATION } from '@wold/core/preparation/prepare';
+import type { Request } from '@wold/core/recipe/stages';
+import { PLAIN_PREPARATION } from '@wold/core/preparation/prepared';
 import type { Table } from '@wold/core/table/table';
 
 interface Call {
@@ -9,7 +9,7 @@ interface Call {
   readonly of: string;
   readonly job: number;
   readonly progress: (done: number) => void;
-  readonly answer: (outcome: unknown) => void;
+  readonly answer: (end: unknown) => void;
 }
 
 let pool: typeof import('./pool');
@@ -102,17 +102,17 @@ test('light work goes first, on one worker; heavy work waits until it is done an
   expect(running()).toEqual(['account']);
   callOf('account').answer({ value: 1 });
   await passing();
-  expect(await account.outcome).toEqual({ value: 1 });
+  expect(await account.end).toEqual({ value: 1 });
   expect(running()).toEqual(['account', 'treatedBoxes']);
   expect(callOf('treatedBoxes').seat).toBe(callOf('account').seat);
   callOf('treatedBoxes').answer({ value: 2 });
   await passing();
-  expect(await boxes.outcome).toEqual({ value: 2 });
+  expect(await boxes.end).toEqual({ value: 2 });
   expect(running()).not.toContain('suitability');
   await passing(150);
   expect(running()).toContain('suitability');
   callOf('suitability').answer({ value: 3 });
-  expect(await heavy.outcome).toEqual({ value: 3 });
+  expect(await heavy.end).toEqual({ value: 3 });
   expect(pool.currentJobs()).toEqual([]);
 });
 
@@ -150,7 +150,7 @@ test('work that breaks off by itself keeps its worker', async () => {
   await passing();
   const { seat, job, answer } = callOf('suitability');
   long.stop();
-  expect(await long.outcome).toBe('stopped');
+  expect(await long.end).toBe('stopped');
   expect(pool.currentJobs()).toEqual([]);
   expect(Atomics.load(seat.heeds!, 0)).toBe(job);
   answer({ problem: { what: 'stopped', where: null, remedy: '' } });
@@ -173,7 +173,7 @@ test('work that does not break off in time is ended with its worker, and another
   await passing(500);
   expect(callOf('suitability').seat.ended).toBe(false);
   callOf('suitability').answer({ value: 4 });
-  expect(await again.outcome).toEqual({ value: 4 });
+  expect(await again.end).toEqual({ value: 4 });
 });
 
 test('reading a file cannot be broken off from within: its worker ends at once', async () => {
@@ -184,7 +184,7 @@ test('reading a file cannot be broken off from within: its worker ends at once',
   const [job] = pool.currentJobs();
   expect(job).toMatchObject({ label: 'reading pots.csv', done: 0.4, size: 8 });
   pool.stopJob(job!.id);
-  expect(await reading.outcome).toBe('stopped');
+  expect(await reading.end).toBe('stopped');
   expect(seat.ended).toBe(true);
 });
 
@@ -194,14 +194,14 @@ test('a worker that crashes says so, and is not asked again', async () => {
   await passing();
   const { seat } = callOf('account');
   seat.onerror!();
-  const outcome = await work.outcome;
-  expect(outcome).toMatchObject({ problem: { what: expect.stringMatching(/want of memory/) } });
+  const end = await work.end;
+  expect(end).toMatchObject({ problem: { what: expect.stringMatching(/want of memory/) } });
   expect(seat.ended).toBe(true);
   const next = compute(request('account', 'after'));
   await passing(200);
   expect(callOf('account').seat).not.toBe(seat);
   callOf('account').answer({ value: 5 });
-  expect(await next.outcome).toEqual({ value: 5 });
+  expect(await next.end).toEqual({ value: 5 });
 });
 
 test('a table that no worker knows is handed to it', async () => {
@@ -212,5 +212,5 @@ test('a table that no worker knows is handed to it', async () => {
   await passing();
   expect(adopt).toHaveBeenCalledTimes(1);
   callOf('account').answer({ value: 6 });
-  expect(await work.outcome).toEqual({ value: 6 });
+  expect(await work.end).toEqual({ value: 6 });
 });

@@ -1,9 +1,12 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import type { ProblemData } from '@wold/core/problem';
-import { treatmentOf, type Request, type Results } from '@wold/core/recipe/run';
+import { problemData, type ProblemData } from '@wold/core/problem';
+import { treatmentOf } from '@wold/core/preparation/treatmentOf';
 import type { Recipe } from '@wold/core/recipe/schema';
-import type { ReadingChoices, Table } from '@wold/core/table/table';
-import type { ComputeWorker, Outcome, ReadTable } from './compute.worker';
+import { STAGES, type Request, type Results } from '@wold/core/recipe/stages';
+import type { Weight } from '@wold/core/stages/stage';
+import type { ReadingChoices } from '@wold/core/table/readingChoices';
+import type { Table } from '@wold/core/table/table';
+import type { ComputeWorker, JobEnd, ReadTable } from './compute.worker';
 
 /** Work under way, as the screen shows it. */
 export interface Job {
@@ -18,7 +21,7 @@ export interface Job {
 
 /** A piece of work handed to the pool. */
 export interface Ticket<T> {
-  readonly outcome: Promise<Outcome<T> | 'stopped'>;
+  readonly end: Promise<JobEnd<T> | 'stopped'>;
   /** Ends the work at once, whether it waits or runs. */
   readonly stop: () => void;
 }
@@ -44,33 +47,22 @@ interface Entry {
   readonly weight: number;
   /** Whether its worker can be told to break it off, and be kept. */
   readonly heeds: boolean;
-  readonly start: (seat: Seat) => Promise<Outcome<unknown>>;
-  readonly settle: (outcome: Outcome<unknown> | 'stopped') => void;
+  /** Whether it shows itself while it runs, and keeps where it stands when it is to stop. */
+  shows: boolean;
+  readonly start: (seat: Seat) => Promise<JobEnd<unknown>>;
+  readonly settle: (end: JobEnd<unknown> | 'stopped') => void;
   seat: Seat | null;
 }
 
 /** At least two, so that a short answer need not wait for long work. */
 const SIZE = Math.max(2, Math.min(4, navigator.hardwareConcurrency));
-/** Of what is not light. */
-const WEIGHTS: Readonly<Partial<Record<Request['stage'], number>>> = {
-  decomposition: 1,
-  components: 1,
-  rowParts: 1,
-  rebuiltColumn: 1,
-  distances: 2,
-  scoreRelations: 2,
-  replicates: 2,
-  outcome: 3,
-  agreement: 3,
-  suitability: 2,
-  retention: 3,
-};
-/** Gathering all figures is the heaviest work. */
-const FIGURES = 4;
-/** Work of this weight may take very long. */
-const LONG = 2;
+/** Lighter work goes first. Gathering all figures is the heaviest. */
+const WEIGHTS: Readonly<Record<Weight, number>> = { light: 0, heavy: 1, long: 2 };
+const FIGURES = 3;
 /** So long, in milliseconds, work that is to stop may take to break off by itself before its worker is ended. */
 const BREAK_OFF = 80;
+/** The same where it keeps its state first. */
+const KEEP_AND_BREAK_OFF = 5000;
 /** So long after light work, in milliseconds, heavy work leaves the cores to the page, which draws what has come. */
 const DRAWING = 120;
 const CRASHED: ProblemData = {
@@ -127,13 +119,28 @@ export function loadTable(key: string): Ticket<Table | undefined> {
   return enter<Table | undefined>('opening the table', key, seat => seat.remote.load(key));
 }
 
-/** Computes a result of a table, on a worker that knows the table where one is free. */
-export function computeOn(table: Table, request: Request, label: string): Ticket<Results[keyof Results]> {
+/**
+ * Computes a result of a table, on a worker that knows the table where one is free.
+ *
+ * @param show is given what long work has come to so far
+ */
+export function computeOn(
+  table: Table,
+  request: Request,
+  label: string,
+  show: (result: Results[keyof Results], done: number) => void = () => undefined,
+): Ticket<Results[keyof Results]> {
   const { key, arranged } = table;
-  const weight = WEIGHTS[request.stage] ?? 0;
-  const start = knowing(table, (seat, progress, job) =>
-    seat.remote.compute({ key, arranged }, request, job, progress),
-  );
+  const weight = WEIGHTS[STAGES[request.stage].weight];
+  const start = knowing(table, (seat, progress, job) => {
+    const shown = proxy((result: unknown, done: number) => {
+      if (seat.at?.job.id !== job) return;
+      seat.at.shows = true;
+      progress(done);
+      show(result as Results[keyof Results], done);
+    });
+    return seat.remote.compute({ key, arranged }, request, job, progress, shown);
+  });
   const restsOn =
     'preparation' in request ? `${key} ${JSON.stringify(treatmentOf(request.preparation))}` : null;
   return enter(label, key, start, { weight, restsOn, heeds: true });
@@ -148,14 +155,16 @@ export function figuresOn(table: Table, recipe: Recipe, label: string): Ticket<s
   return enter(label, key, start, { weight: FIGURES, heeds: true });
 }
 
-type Start<T> = (seat: Seat, progress: (done: number) => void, job: number) => Promise<Outcome<T>>;
+type Start<T> = (seat: Seat, progress: (done: number) => void, job: number) => Promise<JobEnd<T>>;
 
 /** Has a seat do work on a table, once it was given that where it does not know it. */
 function knowing<T>(
   table: Table,
-  ask: (seat: Seat, progress: (done: number) => void, job: number) => Promise<Outcome<T> | null>,
+  ask: (seat: Seat, progress: (done: number) => void, job: number) => Promise<JobEnd<T> | null>,
 ): Start<T> {
   return async (seat, progress, job) => {
+    // What is in memory that both share costs nothing to give.
+    if (globalThis.crossOriginIsolated && !seat.tables.has(table.key)) await seat.remote.adopt(table);
     const first = await ask(seat, progress, job);
     seat.tables.add(table.key);
     if (first !== null) return first;
@@ -175,14 +184,15 @@ function enter<T>(
     heeds = false,
   }: { size?: number | null; weight?: number; restsOn?: string | null; heeds?: boolean } = {},
 ): Ticket<T> {
-  let settle!: (outcome: Outcome<T> | 'stopped') => void;
-  const outcome = new Promise<Outcome<T> | 'stopped'>(resolve => (settle = resolve));
+  let settle!: (end: JobEnd<T> | 'stopped') => void;
+  const end = new Promise<JobEnd<T> | 'stopped'>(resolve => (settle = resolve));
   const entry: Entry = {
     job: { id: nextId++, label, done: 0, since: performance.now(), size },
     tableKey,
     weight,
     restsOn,
     heeds,
+    shows: false,
     seat: null,
     settle: settle as Entry['settle'],
     start: seat =>
@@ -201,7 +211,7 @@ function enter<T>(
     announce();
     advance();
   });
-  return { outcome, stop: () => stop(entry) };
+  return { end, stop: () => stop(entry) };
 }
 
 /** Starts what waits, the lightest first, as far as there are workers for it. */
@@ -224,14 +234,17 @@ async function occupy(seat: Seat, entry: Entry): Promise<void> {
   seat.at = entry;
   if (entry.restsOn !== null) seat.restsOn = entry.restsOn;
   entry.seat = seat;
-  const crash = new Promise<Outcome<unknown>>(resolve => {
+  const crash = new Promise<JobEnd<unknown>>(resolve => {
     seat.worker.onerror = () => resolve({ problem: CRASHED });
   });
-  const outcome = await Promise.race([entry.start(seat).catch(() => ({ problem: CRASHED })), crash]);
+  const end = await Promise.race([
+    entry.start(seat).catch((thrown: unknown) => ({ problem: problemData(thrown) })),
+    crash,
+  ]);
   // A worker that broke off is not trusted with more work.
-  if ('problem' in outcome && outcome.problem === CRASHED) dismiss(seat);
+  if ('problem' in end && end.problem === CRASHED) dismiss(seat);
   seat.at = null;
-  leave(entry, outcome);
+  leave(entry, end);
   advance();
 }
 
@@ -244,13 +257,17 @@ function stop(entry: Entry): void {
 
 /** Has a worker end what it is at. One that does so by itself is kept, with the tables and the code it has ready. */
 function breakOff(seat: Seat, entry: Entry): void {
-  if (!entry.heeds || seat.toStop === null) return dismiss(seat);
-  Atomics.store(seat.toStop, 0, entry.job.id);
-  setTimeout(() => {
-    if (seat.at !== entry) return;
-    dismiss(seat);
-    advance();
-  }, BREAK_OFF);
+  if (!entry.heeds || (seat.toStop === null && !entry.shows)) return dismiss(seat);
+  if (seat.toStop === null) void seat.remote.stop(entry.job.id);
+  else Atomics.store(seat.toStop, 0, entry.job.id);
+  setTimeout(
+    () => {
+      if (seat.at !== entry) return;
+      dismiss(seat);
+      advance();
+    },
+    entry.shows ? KEEP_AND_BREAK_OFF : BREAK_OFF,
+  );
 }
 
 function dismiss(seat: Seat): void {
@@ -259,7 +276,7 @@ function dismiss(seat: Seat): void {
   if (index >= 0) seats.splice(index, 1);
 }
 
-function leave(entry: Entry, outcome: Outcome<unknown> | 'stopped'): void {
+function leave(entry: Entry, end: JobEnd<unknown> | 'stopped'): void {
   const index = entries.indexOf(entry);
   if (index < 0) return;
   entries.splice(index, 1);
@@ -267,7 +284,7 @@ function leave(entry: Entry, outcome: Outcome<unknown> | 'stopped'): void {
     lightEnded = performance.now();
     setTimeout(advance, DRAWING);
   }
-  entry.settle(outcome);
+  entry.settle(end);
   announce();
 }
 
@@ -278,7 +295,7 @@ function leave(entry: Entry, outcome: Outcome<unknown> | 'stopped'): void {
 function freeSeat({ tableKey, restsOn, weight }: Entry): Seat | null {
   const knowing = seats.find(seat => restsOn !== null && seat.restsOn === restsOn);
   if (knowing !== undefined && weight === 0) return knowing.at === null ? knowing : null;
-  const free = seats.filter((seat, index) => seat.at === null && (index > 0 || weight < LONG));
+  const free = seats.filter((seat, index) => seat.at === null && (index > 0 || weight < WEIGHTS.long));
   return (
     free.find(seat => tableKey !== null && seat.tables.has(tableKey)) ??
     free[0] ??

@@ -1,3 +1,4 @@
+import type { ProblemData } from '@wold/core/problem';
 import type { Table } from '@wold/core/table/table';
 import { loadTable } from './pool';
 
@@ -9,11 +10,19 @@ export function haveAtHand(table: Table): void {
   last = table;
 }
 
-/** The table of that key as it was read, or undefined where it is not kept in this browser. */
-export async function tableOf(key: string): Promise<Table | undefined> {
+/** The table of that key as it was read; null where it is not kept in this browser; what is wrong where it is damaged. */
+export async function tableOf(key: string): Promise<Table | ProblemData | null> {
   if (last?.key === key) return last;
-  const outcome = await loadTable(key).outcome;
-  if (outcome === 'stopped' || 'problem' in outcome || outcome.value === undefined) return undefined;
-  last = outcome.value;
+  const end = await loadTable(key).end;
+  if (end === 'stopped') return STOPPED;
+  if ('problem' in end) return end.problem;
+  if (end.value === undefined) return null;
+  last = end.value;
   return last;
 }
+
+const STOPPED: ProblemData = {
+  what: 'opening the table was stopped',
+  where: null,
+  remedy: 'Open the study again.',
+};

@@ -1,6 +1,8 @@
+import { reductionWith } from '../testTables';
 import { columnOf } from '../algebra/matrix';
 import { freshRecipe } from '../recipe/fresh';
-import { componentsOf, compute, preparationOf } from '../recipe/run';
+import { reductionRequest, preparationOf } from '../recipe/requests';
+import { compute } from '../recipe/compute';
 import type { Recipe } from '../recipe/schema';
 import { numberAt, type NumberColumn } from '../table/column';
 import { readDelimited } from '../table/readDelimited';
@@ -34,15 +36,18 @@ test('140 pits, 38 motifs, about six in ten counts zero, one pit empty', () => {
   expect(empty).toEqual([truth.emptyRow]);
 });
 
-test('the empty pit is named where shares are taken', () => {
-  const account = compute(table, { stage: 'account', preparation: preparationOf(hellinger) });
+test('the empty pit is named where shares are taken', async () => {
+  const account = await compute(table, { stage: 'account', preparation: preparationOf(hellinger) });
   expect(account.rowsLeftOut).toEqual([
     { row: truth.emptyRow, step: 'empty', because: ['all measures are 0'] },
   ]);
 });
 
-test('components of Hellinger’s roots lay the pits out in time', () => {
-  const found = compute(table, componentsOf(hellinger, { ...hellinger.reductions[0]!, keep: 2 }));
+test('components of Hellinger’s roots lay the pits out in time', async () => {
+  const found = await compute(
+    table,
+    reductionRequest(hellinger, reductionWith(hellinger.reductions[0]!, { keep: 2 })),
+  );
   const score = columnOf(found.scores, 0);
   const times = Float64Array.from(found.rows, row => truth.times[row]!);
   const mean = times.reduce((sum, time) => sum + time, 0) / times.length;

@@ -2,11 +2,12 @@ import { describeColumn } from '../table/describe';
 import { findColumn } from '../table/table';
 import { isMissing, levelAt, numberAt, type LevelColumn, type NumberColumn } from '../table/column';
 import { readDelimited } from '../table/readDelimited';
-import { components } from '../components/components';
-import { decompose } from '../components/decompose';
+import { keepComponents } from '../methods/components/keepComponents';
+import { decompose } from '../methods/components/decompose';
 import { columnOf } from '../algebra/matrix';
 import { freshRecipe } from '../recipe/fresh';
-import { compute, preparationOf } from '../recipe/run';
+import { compute } from '../recipe/compute';
+import { preparationOf } from '../recipe/requests';
 import { sherds } from './sherds';
 
 const { csv, truth } = sherds();
@@ -64,11 +65,11 @@ test('its planted faults are where the truth says', () => {
   }
 });
 
-test('components find the three planted dimensions', () => {
+test('components find the three planted dimensions', async () => {
   const recipe = freshRecipe(table);
-  const prepared = compute(table, { stage: 'prepared', preparation: preparationOf(recipe) });
+  const prepared = await compute(table, { stage: 'prepared', preparation: preparationOf(recipe) });
   const decomposition = decompose(prepared);
-  const result = components(prepared, decomposition, 3);
+  const result = keepComponents(prepared, decomposition, 3);
   // Every planted dimension lies in the space of the three kept: regress its scores on theirs.
   for (let d = 0; d < 3; d++) {
     const planted = [...result.rows].map(row => truth.scores[row]![d]!);

@@ -1,6 +1,8 @@
 import { freshRecipe } from '../recipe/fresh';
-import { compute, preparationOf } from '../recipe/run';
-import { withCodebook, withColumn } from '../recipe/withCodebook';
+import { compute } from '../recipe/compute';
+import { preparationOf } from '../recipe/requests';
+import { withCodebook } from '../recipe/edit/codebook';
+import { withColumn } from '../recipe/edit/columns';
 import { arrangementOf } from '../recipe/arrangementOf';
 import { arrange } from '../table/arrange';
 import { readCodebook } from '../table/codebook';
@@ -52,7 +54,7 @@ test('the code for no answer is found in just the columns that have it', () => {
   expect(found).toEqual(items.filter(name => truth.unanswered.some(({ column }) => column === name)));
 });
 
-test('what was left unanswered or skipped is missing, and nothing else', () => {
+test('what was left unanswered or skipped is missing, and nothing else', async () => {
   const missing = items.flatMap(name => {
     const column = findColumn(table, name) as NumberColumn;
     return [...Array(430).keys()]
@@ -61,25 +63,28 @@ test('what was left unanswered or skipped is missing, and nothing else', () => {
   });
   const wanted = [...truth.unanswered, ...truth.skipped].map(({ row, column }) => `${row} ${column}`);
   expect(missing.sort()).toEqual(wanted.sort());
-  const account = compute(table, { stage: 'account', preparation: preparationOf(confirmed) });
+  const account = await compute(table, { stage: 'account', preparation: preparationOf(confirmed) });
   expect(account.rowsLeftOut.map(({ row }) => row)).toEqual(
     [...new Set([...truth.unanswered, ...truth.skipped].map(({ row }) => row))].sort((a, b) => a - b),
   );
 });
 
-test('after reversing, items of one factor go together, the twins most of all, and the stranger with none', () => {
+test('after reversing, items of one factor go together, the twins most of all, and the stranger with none', async () => {
   const preparation = preparationOf(confirmed);
-  const related = (measure: string) =>
+  const related = async (measure: string) =>
     new Map(
-      compute(table, { stage: 'relations', preparation, measure }).map(r => [r.measure, r.correlation]),
+      (await compute(table, { stage: 'relations', preparation, measure })).map(r => [
+        r.measure,
+        r.correlation,
+      ]),
     );
   for (const name of items) {
     const { factor } = truth.items[name]!;
-    const relations = related(name);
+    const relations = await related(name);
     const mates = items.filter(other => other !== name && truth.items[other]!.factor === factor);
     if (factor !== null) for (const mate of mates) expect(relations.get(mate)).toBeGreaterThan(0.2);
     else for (const value of relations.values()) expect(Math.abs(value)).toBeLessThan(0.2);
   }
   const [a, b] = truth.twins;
-  expect(related(a).get(b)).toBeGreaterThan(0.85);
+  expect((await related(a)).get(b)).toBeGreaterThan(0.85);
 });

@@ -3,20 +3,8 @@ import { crossProducts } from '../algebra/crossProducts';
 import { columnOf, transpose, zeros, type Matrix } from '../algebra/matrix';
 import { partSeed, seededRandom, type Random } from '../algebra/random';
 import { symmetricEigenvalues } from '../algebra/symmetricEigen';
-import { quietHost, type Host, type Share } from '../host';
+import { quietHost, type Host, type Errand } from '../host';
 import { quantile } from '../table/quantile';
-
-export const RANDOM_DATA = ['normal', 'permuted'] as const;
-/** What random data are: independent normal numbers, or the columns themselves, each shuffled by itself. */
-export type RandomData = (typeof RANDOM_DATA)[number];
-
-export interface ParallelSettings {
-  readonly data: RandomData;
-  readonly simulations: number;
-  /** Of the random eigenvalues, from 50 to 99.9. */
-  readonly percentile: number;
-  readonly seed: number;
-}
 
 /** Eigenvalues of random data, place by place, to hold those of the table against. */
 export interface RandomEigenvalues {
@@ -87,7 +75,7 @@ export function randomRounds(
 }
 
 /** Some of the simulations, by another thread. */
-export const randomPart: Share<
+export const randomPart: Errand<
   { readonly work: RandomWork; readonly from: number; readonly to: number },
   RandomRounds
 > = {

@@ -6,15 +6,19 @@ import { sherds } from '../demo/sherds';
 import { visitors } from '../demo/visitors';
 import { arrangementOf } from '../recipe/arrangementOf';
 import { freshRecipe } from '../recipe/fresh';
-import { compute, preparationOf } from '../recipe/run';
-import { withCodebook, withColumn } from '../recipe/withCodebook';
+import { compute } from '../recipe/compute';
+import { preparationOf } from '../recipe/requests';
+import { withCodebook } from '../recipe/edit/codebook';
+import { withColumn } from '../recipe/edit/columns';
 import { arrange } from '../table/arrange';
 import { readCodebook } from '../table/codebook';
 import { describeTable } from '../table/describe';
 import { readDelimited } from '../table/readDelimited';
-import { aboveRandom, parallelAnalysis, randomRounds, type ParallelSettings } from './parallelAnalysis';
+import { aboveRandom, parallelAnalysis, randomRounds } from './parallelAnalysis';
+import type { ParallelSettings } from './retentionSettings';
 import { partialAverages } from './partialAverage';
-import { PLAIN_RETENTION, type Retention } from './retention';
+import { PLAIN_RETENTION } from './retentionSettings';
+import type { Retention } from './retention';
 import { brokenStick, elbow, holding, stickShares } from './rules';
 
 const read = (text: string, name = 'made.csv') => readDelimited(new TextEncoder().encode(text), name);
@@ -23,20 +27,20 @@ const voteOf = ({ votes }: Retention, rule: RegExp, of = 'components') =>
   votes.find(vote => vote.of === of && rule.test(vote.rule))?.count;
 
 describe('the number of dimensions that the demo tables were made with', () => {
-  test('sherds: three, by parallel analysis and by the average partial', () => {
+  test('sherds: three, by parallel analysis and by the average partial', async () => {
     const table = read(sherds().csv);
     const recipe = freshRecipe(table);
     const preparation = preparationOf({
       ...recipe,
       preparation: { ...recipe.preparation, outliers: 'fences' },
     });
-    const found = compute(table, { stage: 'retention', preparation, without: [], settings });
+    const found = await compute(table, { stage: 'retention', preparation, without: [], settings });
     expect(voteOf(found, /parallel.*percentile/)).toBe(3);
     expect(voteOf(found, /partial$/)).toBe(3);
     expect(voteOf(found, /4th power/)).toBe(3);
   });
 
-  test('visitors: three, once the code for no answer is missing', () => {
+  test('visitors: three, once the code for no answer is missing', async () => {
     const { csv, codebook } = visitors();
     const source = read(csv);
     const told = withCodebook(freshRecipe(source), readCodebook(read(codebook))).recipe;
@@ -46,7 +50,7 @@ describe('the number of dimensions that the demo tables were made with', () => {
       told,
     );
     const table = arrange(source, arrangementOf(recipe));
-    const found = compute(table, {
+    const found = await compute(table, {
       stage: 'retention',
       preparation: preparationOf(recipe),
       without: ['q24', 'q16'],
@@ -210,31 +214,31 @@ test('eigenvalues alone are those that come with vectors', () => {
 
 describe('what some rules need', () => {
   const matrix = read(',a,b,c\na,1,.6,.2\nb,.6,1,.1\nc,.2,.1,1\n');
-  test('without the number of rows parallel analysis has no vote, and says why', () => {
+  test('without the number of rows parallel analysis has no vote, and says why', async () => {
     const preparation = preparationOf(freshRecipe(matrix));
-    const found = compute(matrix, { stage: 'retention', preparation, without: [], settings });
+    const found = await compute(matrix, { stage: 'retention', preparation, without: [], settings });
     expect(found.note).toMatch(/needs the number of rows/);
     expect(voteOf(found, /parallel/)).toBeUndefined();
     expect(voteOf(found, /above average/)).toBe(1);
   });
-  test('with it, it has', () => {
+  test('with it, it has', async () => {
     const recipe = freshRecipe(matrix);
     const preparation = preparationOf({ ...recipe, preparation: { ...recipe.preparation, cases: 200 } });
-    const found = compute(matrix, { stage: 'retention', preparation, without: [], settings });
+    const found = await compute(matrix, { stage: 'retention', preparation, without: [], settings });
     expect(voteOf(found, /parallel.*percentile/)).toBe(1);
     expect(found.note).toBeNull();
   });
-  test('fewer rows than columns leave common factors without a vote', () => {
+  test('fewer rows than columns leave common factors without a vote', async () => {
     const random = seededRandom(2);
     const lines = Array.from({ length: 5 }, () => Array.from({ length: 8 }, () => random.normal()).join(','));
     const table = read(`${'abcdefgh'.split('').join(',')}\n${lines.join('\n')}\n`);
     const preparation = preparationOf(freshRecipe(table));
-    const found = compute(table, { stage: 'retention', preparation, without: [], settings });
+    const found = await compute(table, { stage: 'retention', preparation, without: [], settings });
     expect(found.eigenvalues).toHaveLength(4);
     expect(found.votes.some(({ of }) => of === 'factors')).toBe(false);
     expect(found.note).toMatch(/singular/);
   });
-  test('with few rows the eigenvalues are those of the correlations', () => {
+  test('with few rows the eigenvalues are those of the correlations', async () => {
     const random = seededRandom(4);
     const columns = 7;
     const lines = Array.from({ length: 6 }, () =>
@@ -242,9 +246,9 @@ describe('what some rules need', () => {
     );
     const table = read(`${'abcdefg'.split('').join(',')}\n${lines.join('\n')}\n`);
     const preparation = preparationOf(freshRecipe(table));
-    const found = compute(table, { stage: 'retention', preparation, without: [], settings });
+    const found = await compute(table, { stage: 'retention', preparation, without: [], settings });
     const wanted = symmetricEigenvalues(
-      compute(table, { stage: 'suitability', preparation, kind: 'pearson' }).correlations,
+      (await compute(table, { stage: 'suitability', preparation, kind: 'pearson' })).correlations,
     );
     found.eigenvalues.forEach((value, d) => expect(value).toBeCloseTo(wanted[d]!, 10));
     expect(found.random!.mean).toHaveLength(5);

@@ -2,7 +2,7 @@ import { crossProducts } from '../algebra/crossProducts';
 import { columnOf, entry, someColumns, transpose, weighted, zeros, type Matrix } from '../algebra/matrix';
 import { symmetricEigen, symmetricEigenvalues } from '../algebra/symmetricEigen';
 import { quietHost, stretch, type Host } from '../host';
-import type { Prepared } from '../preparation/prepare';
+import { completeRows, type Prepared } from '../preparation/prepared';
 import { meanOf } from '../table/moments';
 import { correlationMatrix } from '../suitability/correlationMatrix';
 import { aboveAverage } from './aboveAverage';
@@ -12,26 +12,13 @@ import {
   randomRounds,
   reducedCorrelations,
   type ParallelAnalysis,
-  type ParallelSettings,
   type RandomEigenvalues,
   type RandomRounds,
   type RandomWork,
 } from './parallelAnalysis';
+import type { ParallelSettings, RetentionSettings } from './retentionSettings';
 import { partialAverages } from './partialAverage';
 import { brokenStick, elbow, holding, stickShares } from './rules';
-
-export interface RetentionSettings extends ParallelSettings {
-  /** The share of all variance that the last rule asks for. */
-  readonly share: number;
-}
-
-export const PLAIN_RETENTION: RetentionSettings = {
-  data: 'normal',
-  simulations: 200,
-  percentile: 95,
-  seed: 1,
-  share: 0.7,
-};
 
 /** What one rule says of how many dimensions there are. */
 export interface Vote {
@@ -68,8 +55,8 @@ export function randomWork(
 ): RandomWork | null {
   if (prepared.n === null) return null;
   const kept = keptColumns(prepared, without);
-  const shuffled = data === 'permuted' && prepared.given === null && prepared.gaps === 0;
-  const table = shuffled ? repeated(someColumns(prepared.values, kept), prepared) : null;
+  const rows = data === 'permuted' ? completeRows(prepared) : null;
+  const table = rows === null ? null : repeated(someColumns(rows.values, kept), prepared);
   return { n: table?.rows ?? Math.round(prepared.n), p: kept.length, table, seed };
 }
 
@@ -108,7 +95,8 @@ export function retention(
   const kept = keptColumns(prepared, without);
   const p = kept.length;
   const n = prepared.n;
-  const table = prepared.given === null && prepared.gaps === 0 ? someColumns(prepared.values, kept) : null;
+  const complete = completeRows(prepared);
+  const table = complete === null ? null : someColumns(complete.values, kept);
   const work = randomWork(prepared, without, settings);
   const random =
     work === null

@@ -6,8 +6,10 @@ import { quantileOf } from '../table/quantile';
 import { valuesIn, weightAt } from './missing';
 import { rowWeights } from './rowWeights';
 import { fencesAround, nextBeyond } from './outliers';
-import { weightFor, type PreparationInput } from './prepare';
-import { measureOf, type Treated } from './treat';
+import { weightFor } from './prepare';
+import type { PreparationInput } from './prepared';
+import { measureOf } from './measureOf';
+import type { Treated } from './treatment';
 
 /** Five numbers of a distribution, and what lies beyond its fences. */
 export interface Box {

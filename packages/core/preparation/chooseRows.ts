@@ -6,15 +6,7 @@ import { meanOf } from '../table/moments';
 import { gapsByRow, weightAt } from './missing';
 import type { ChangesBuilder } from './changes';
 import type { RowWeight } from './rowWeights';
-import type { Treatment } from './treat';
-
-/** A row that is not used, at which step, and why. */
-export interface RowLeftOut {
-  readonly row: number;
-  readonly step: 'set aside' | 'filter' | 'repeat' | 'missing' | 'weight' | 'outlier' | 'empty';
-  /** The columns that are the reason, or its words. */
-  readonly because: readonly string[];
-}
+import type { RowLeftOut, Treatment } from './treatment';
 
 export interface ChosenRows {
   readonly used: Uint32Array;

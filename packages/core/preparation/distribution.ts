@@ -6,10 +6,12 @@ import { weightOf, type Weights } from '../table/moments';
 import { ordered } from '../table/order';
 import { weighedRows } from './boxes';
 import { valuesIn } from './missing';
-import { weightFor, type PreparationInput } from './prepare';
+import { weightFor } from './prepare';
+import type { PreparationInput } from './prepared';
 import { rowWeights } from './rowWeights';
 import { suggestTransform, type Suggestion } from './suggest';
-import { measureOf, type Treated } from './treat';
+import { measureOf } from './measureOf';
+import type { Treated } from './treatment';
 
 /** A measure's entries at one time, in full. */
 export interface Distribution extends Shape {

@@ -1,6 +1,6 @@
 import type { Table } from '../table/table';
 import { gapsByRow } from './missing';
-import { measureOf } from './treat';
+import { measureOf } from './measureOf';
 
 /** Rows that lack the same measures. */
 export interface GapPattern {

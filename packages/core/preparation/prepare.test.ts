@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { columnOf } from '../algebra/matrix';
 import { readDelimited } from '../table/readDelimited';
-import { PLAIN_PREPARATION, prepare, type PreparationInput } from './prepare';
+import { PLAIN_PREPARATION, rowsOf, type PreparationInput } from './prepared';
+import { prepare } from './prepare';
 
 const read = (text: string) => readDelimited(new TextEncoder().encode(text), 'made.csv');
 const input = (measures: string[], more: Partial<PreparationInput> = {}): PreparationInput => ({
@@ -12,7 +13,7 @@ const input = (measures: string[], more: Partial<PreparationInput> = {}): Prepar
 });
 
 test('rows that lack a measure are left out, named with what they lack', () => {
-  const prepared = prepare(read('a,b,c\n1,2,x\n,3,x\n4,,x\n5,9,\n,,x\n7,1,x\n'), input(['a', 'b']));
+  const prepared = rowsOf(prepare(read('a,b,c\n1,2,x\n,3,x\n4,,x\n5,9,\n,,x\n7,1,x\n'), input(['a', 'b'])));
   expect([...prepared.rows]).toEqual([0, 3, 5]);
   expect(prepared.rowsLeftOut).toEqual([
     { row: 1, step: 'missing', because: ['a'] },
@@ -22,29 +23,30 @@ test('rows that lack a measure are left out, named with what they lack', () => {
 });
 
 test('means and standard deviations (n − 1) are those of the rows used', () => {
-  const prepared = prepare(read('a,b\n1,10\n2,30\n3,20\n'), input(['a', 'b']));
+  const prepared = rowsOf(prepare(read('a,b\n1,10\n2,30\n3,20\n'), input(['a', 'b'])));
   expect([...prepared.means]).toEqual([2, 20]);
   expect([...prepared.sds]).toEqual([1, 10]);
   expect([...columnOf(prepared.values, 0)]).toEqual([-1, 0, 1]);
-  const centred = prepare(read('a,b\n1,10\n2,30\n3,20\n'), input(['a', 'b'], { scale: 'centre' }));
+  const centred = rowsOf(prepare(read('a,b\n1,10\n2,30\n3,20\n'), input(['a', 'b'], { scale: 'centre' })));
   expect([...columnOf(centred.values, 1)]).toEqual([-10, 10, 0]);
 });
 
 test('measures that do not vary or have no entries are set aside by name', () => {
-  const prepared = prepare(read('a,b,same,none\n1,2,5,\n2,1,5,\n3,3,5,\n'), input(['a', 'b', 'same']));
+  const prepared = rowsOf(
+    prepare(read('a,b,same,none\n1,2,5,\n2,1,5,\n3,3,5,\n'), input(['a', 'b', 'same'])),
+  );
   expect(prepared.measures).toEqual(['a', 'b']);
   expect(prepared.measuresSetAside).toEqual([{ name: 'same', because: 'constant' }]);
 });
 
 test('a measure that varies only in the rows left out is constant in those used', () => {
-  const prepared = prepare(read('a,b,c\n1,2,5\n2,1,5\n3,4,5\n,1,9\n'), input(['a', 'b', 'c']));
+  const prepared = rowsOf(prepare(read('a,b,c\n1,2,5\n2,1,5\n3,4,5\n,1,9\n'), input(['a', 'b', 'c'])));
   expect(prepared.measuresSetAside).toEqual([{ name: 'c', because: 'constant' }]);
 });
 
 test('a large common offset costs no digits', () => {
-  const prepared = prepare(
-    read('a,b\n1000000000001,1\n1000000000002,2\n1000000000003,3\n'),
-    input(['a', 'b']),
+  const prepared = rowsOf(
+    prepare(read('a,b\n1000000000001,1\n1000000000002,2\n1000000000003,3\n'), input(['a', 'b'])),
   );
   expect([...columnOf(prepared.values, 0)]).toEqual([-1, 0, 1]);
 });
@@ -67,9 +69,8 @@ test.each([
 });
 
 test('rows without a positive weight are left out for it', () => {
-  const prepared = prepare(
-    read('a,b,w\n1,2,1\n2,1,0\n3,3,\n4,1,2\n5,5,1\n'),
-    input(['a', 'b'], { weight: 'w' }),
+  const prepared = rowsOf(
+    prepare(read('a,b,w\n1,2,1\n2,1,0\n3,3,\n4,1,2\n5,5,1\n'), input(['a', 'b'], { weight: 'w' })),
   );
   expect([...prepared.rows]).toEqual([0, 3, 4]);
   expect(prepared.rowsLeftOut.map(({ because }) => because)).toEqual([['w'], ['w']]);
@@ -82,7 +83,7 @@ test('prepared measures have mean 0 and standard deviation 1, whatever the numbe
     fc.property(numbers, values => {
       fc.pre(new Set(values.map(value => value.toFixed(3))).size > 2);
       const text = `a,b\n${values.map((value, i) => `${value},${i * i}`).join('\n')}\n`;
-      const x = columnOf(prepare(read(text), input(['a', 'b'])).values, 0);
+      const x = columnOf(rowsOf(prepare(read(text), input(['a', 'b']))).values, 0);
       const mean = x.reduce((sum, v) => sum + v, 0) / x.length;
       const sd = Math.sqrt(x.reduce((sum, v) => sum + (v - mean) * (v - mean), 0) / (x.length - 1));
       expect(mean).toBeCloseTo(0, 9);

@@ -1,4 +1,4 @@
-import { zeros, columnOf, type Matrix } from '../algebra/matrix';
+import { zeros, columnOf } from '../algebra/matrix';
 import { quietHost, stretch, type Host } from '../host';
 import { Problem } from '../problem';
 import { missingCount } from '../table/column';
@@ -7,95 +7,11 @@ import type { Table } from '../table/table';
 import { valuesIn } from './missing';
 import { robustSd } from './outliers';
 import { prepareMatrix } from './prepareMatrix';
-import { divisorOver, rowWeights, type RowWeight, type Weighting } from './rowWeights';
-import {
-  measureOf,
-  treat,
-  type MeasureSetAside,
-  type Treated,
-  type Treatment,
-  type TreatmentWay,
-} from './treat';
-
-export const SCALES = ['unit-variance', 'centre', 'range', 'robust', 'none'] as const;
-/**
- * How measures are made comparable. All but the last are centred, and divided by the standard deviation (n − 1), by
- * nothing, by the range, or by the robust standard deviation (1.4826 MAD); `none` leaves origin and unit as they are,
- * and every spread is then about zero.
- */
-export type Scale = (typeof SCALES)[number];
-
-/** Preparation at rest: rows with gaps left out, nothing else treated, unit variance. */
-export const PLAIN_PREPARATION = {
-  rowsAside: { of: '', rows: [] },
-  only: [],
-  supplementary: [],
-  repeats: 'keep',
-  repeatKeys: [],
-  missing: 'leave-out-rows',
-  imputation: 2,
-  reversed: [],
-  gapsAllowed: 1,
-  outliers: 'none',
-  reach: 1.5,
-  unfenced: [],
-  rowTransform: 'none',
-  transform: 'none',
-  transforms: [],
-  scale: 'unit-variance',
-  weighting: 'proportional',
-  cases: null,
-} satisfies Omit<PreparationInput, 'measures' | 'weight'>;
-
-export interface PreparationInput extends Treatment {
-  /** Names of columns of numbers. */
-  readonly measures: readonly string[];
-  /** Name of the column of row weights, or null where every row counts once. */
-  readonly weight: string | null;
-  readonly weighting: Weighting;
-  readonly scale: Scale;
-  /** How many rows a given matrix was made from, where that is known. */
-  readonly cases: number | null;
-}
-
-/** What was done to arrive at the prepared numbers, without the numbers themselves. */
-export interface Account extends Omit<Treated, 'columns' | 'placed'> {
-  /** Rows that are placed, not used. */
-  readonly placedRows: Uint32Array;
-  /**
-   * Rows that the figures stand on: those used, or Σw where weights are counts, or those that a given matrix was made
-   * from; null where that is not known.
-   */
-  readonly n: number | null;
-  readonly scale: Scale;
-  /** Weighted means and standard deviations of the treated measures over the rows used; 0, and about 0, where nothing is scaled. */
-  readonly means: Float64Array;
-  readonly sds: Float64Array;
-  /** What each centred measure was divided by. */
-  readonly divisors: Float64Array;
-  /** Means and standard deviations of the measures as they stand in the table, over the rows used. */
-  readonly originalMeans: Float64Array;
-  readonly originalSds: Float64Array;
-  /** A weight per row used, or null where all are 1. Real weights sum to n. */
-  readonly weights: Float64Array | null;
-  /** Whether the weights are counts. */
-  readonly counts: boolean;
-  /** What cross-products are divided by: n − 1, or Σw − 1 for counts. */
-  readonly divisor: number;
-}
-
-export interface Prepared extends Account {
-  /** Rows used × measures used, centred and scaled; NaN where an entry is missing and kept. */
-  readonly values: Matrix;
-  /** Rows placed × measures used, centred and scaled as the others were. */
-  readonly placedValues: Matrix;
-  /** How many entries of `values` are missing. */
-  readonly gaps: number;
-  /** Covariances of the scaled measures, where the table gives them in place of rows. */
-  readonly given: Matrix | null;
-  /** How far an entry of these may be off, for the digits it is given with; 0 where there are rows. */
-  readonly precision: number;
-}
+import { divisorOver, rowWeights, type RowWeight } from './rowWeights';
+import { measureOf } from './measureOf';
+import { treat, type TreatmentWay } from './treat';
+import type { MeasureSetAside, Treated } from './treatment';
+import type { PreparationInput, Prepared, Scale } from './prepared';
 
 /**
  * The matrix that every method works from: the measures treated, centred and scaled. Measures that have no entries or
@@ -142,6 +58,7 @@ export function prepare(
     return { mean: moments.mean + moments.shift, sd };
   });
   return {
+    kind: 'rows',
     ...account,
     placedRows: placed.rows,
     n,
@@ -159,8 +76,6 @@ export function prepare(
     values,
     placedValues,
     gaps: nanCount(values.values),
-    given: null,
-    precision: 0,
   };
 }
 

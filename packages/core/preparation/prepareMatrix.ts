@@ -3,8 +3,8 @@ import { Problem } from '../problem';
 import { numberAt, type NumberColumn } from '../table/column';
 import type { RelationMatrix, Table } from '../table/table';
 import { changesBuilder } from './changes';
-import type { PreparationInput, Prepared } from './prepare';
-import { measureOf } from './treat';
+import type { PreparationInput, PreparedMoments } from './prepared';
+import { measureOf } from './measureOf';
 
 /**
  * What methods work from where a table gives the correlations or covariances of its columns in place of rows. There is
@@ -12,7 +12,11 @@ import { measureOf } from './treat';
  *
  * @throws Problem when fewer than two measures are left, or the scale needs rows
  */
-export function prepareMatrix(table: Table, matrix: RelationMatrix, input: PreparationInput): Prepared {
+export function prepareMatrix(
+  table: Table,
+  matrix: RelationMatrix,
+  input: PreparationInput,
+): PreparedMoments {
   const { measures, scale, cases } = input;
   if (measures.length < 2) {
     throw new Problem(
@@ -31,17 +35,18 @@ export function prepareMatrix(table: Table, matrix: RelationMatrix, input: Prepa
   const rowOf = measures.map(name => matrix.names.indexOf(name));
   const sds = Float64Array.from(columns, (column, j) => Math.sqrt(numberAt(column, rowOf[j]!)));
   const divisors = scale === 'unit-variance' ? sds : new Float64Array(p).fill(1);
-  const given = zeros(p, p);
+  const covariances = zeros(p, p);
   for (let j = 0; j < p; j++) {
     for (let i = 0; i < p; i++) {
       // Printed matrices are symmetric to their last digit only.
       const relation = (numberAt(columns[j]!, rowOf[i]!) + numberAt(columns[i]!, rowOf[j]!)) / 2;
       const exact = i === j && scale === 'unit-variance';
-      given.values[j * p + i] = exact ? 1 : relation / (divisors[i]! * divisors[j]!);
+      covariances.values[j * p + i] = exact ? 1 : relation / (divisors[i]! * divisors[j]!);
     }
   }
   const none = new Uint32Array(0);
   return {
+    kind: 'moments',
     rows: none,
     placedRows: none,
     n: cases,
@@ -61,10 +66,7 @@ export function prepareMatrix(table: Table, matrix: RelationMatrix, input: Prepa
     weights: null,
     counts: false,
     divisor: cases === null ? NaN : cases - 1,
-    values: zeros(0, p),
-    placedValues: zeros(0, p),
-    gaps: 0,
-    given,
+    covariances,
     precision: precisionOf(columns, sds, scale === 'unit-variance'),
   };
 }

@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { columnOf } from '../algebra/matrix';
 import { normalQuantile } from '../algebra/normalQuantile';
-import { decompose } from '../components/decompose';
+import { decompose } from '../methods/components/decompose';
 import { readDelimited } from '../table/readDelimited';
 import { listChanges } from './changes';
 import { gapPatterns } from './gapPatterns';
-import { PLAIN_PREPARATION, prepare, type PreparationInput } from './prepare';
+import { PLAIN_PREPARATION, rowsOf, type PreparationInput, type PreparedMoments } from './prepared';
+import { prepare } from './prepare';
 import { treat } from './treat';
 
 const read = (text: string) => readDelimited(new TextEncoder().encode(text), 'made.csv');
@@ -66,8 +67,8 @@ describe('reversing', () => {
       [3, 3, 1, 2, 1],
     ]);
     const names = ['x0', 'x1', 'x2'];
-    const plain = prepare(made, input(names));
-    const turned = prepare(made, input(names, { reversed: [{ measure: 'x1', ends: null }] }));
+    const plain = rowsOf(prepare(made, input(names)));
+    const turned = rowsOf(prepare(made, input(names, { reversed: [{ measure: 'x1', ends: null }] })));
     columnOf(turned.values, 1).forEach((value, i) =>
       expect(value).toBeCloseTo(-columnOf(plain.values, 1)[i]!, 12),
     );
@@ -110,8 +111,8 @@ describe('the order of the rows does not matter', () => {
       '1,2,3', '2,1,5', '4,5,', '8,6,9', '5,7,7', ',3,2', '6,6,30', '3,3,4', '9,9,8',
     ]; // prettier-ignore
     const names = ['a', 'b', 'c'];
-    const one = prepare(read(`a,b,c\n${rows.join('\n')}\n`), input(names, more));
-    const other = prepare(read(`a,b,c\n${rows.toReversed().join('\n')}\n`), input(names, more));
+    const one = rowsOf(prepare(read(`a,b,c\n${rows.join('\n')}\n`), input(names, more)));
+    const other = rowsOf(prepare(read(`a,b,c\n${rows.toReversed().join('\n')}\n`), input(names, more)));
     const last = rows.length - 1;
     names.forEach((_name, j) => {
       const reversed = new Map([...other.rows].map((row, i) => [last - row, columnOf(other.values, j)[i]!]));
@@ -122,7 +123,7 @@ describe('the order of the rows does not matter', () => {
 
 describe('rows chosen', () => {
   const table = read('kiln,id,a,b\nx,1,1,5\nx,2,2,4\ny,3,3,9\ny,3,5,7\nz,4,9,1\nz,5,,2\n');
-  const at = (more: Partial<PreparationInput>) => prepare(table, input(['a', 'b'], more));
+  const at = (more: Partial<PreparationInput>) => rowsOf(prepare(table, input(['a', 'b'], more)));
 
   test('those that do not meet a condition are left out by its name', () => {
     const prepared = at({
@@ -153,7 +154,7 @@ describe('rows chosen', () => {
 
   test('a gap is filled by the average of the repeats that have the entry', () => {
     const gappy = read('id,a,b\n1,,2\n1,4,2\n2,3,1\n3,5,7\n');
-    const prepared = prepare(gappy, input(['a', 'b'], { repeats: 'average', repeatKeys: ['id'] }));
+    const prepared = rowsOf(prepare(gappy, input(['a', 'b'], { repeats: 'average', repeatKeys: ['id'] })));
     expect([...prepared.rows]).toEqual([0, 2, 3]);
     expect(listChanges(prepared.changes)).toEqual([
       { step: 'averaged', row: 0, measure: 'a', from: NaN, to: 4 },
@@ -202,12 +203,14 @@ describe('gaps', () => {
     expect(gaps.pairs).toEqual([{ a: 'b', b: 'a', both: 2, phi: 6 / Math.sqrt(72) }]);
   });
   test('kept, they are in the prepared numbers, and means are over what is there', () => {
-    const prepared = prepare(table, input(['a', 'b', 'c'], { missing: 'keep' }));
+    const prepared = rowsOf(prepare(table, input(['a', 'b', 'c'], { missing: 'keep' })));
     expect([prepared.gaps, prepared.rows.length]).toEqual([6, 6]);
     expect([...prepared.means]).toEqual([11 / 4, 4, 5]);
     expect(columnOf(prepared.values, 1)[1]).toBeNaN();
     expect(
-      listChanges(prepare(table, input(['a', 'b', 'c'], { missing: 'keep', outliers: 'fences' })).changes),
+      listChanges(
+        rowsOf(prepare(table, input(['a', 'b', 'c'], { missing: 'keep', outliers: 'fences' }))).changes,
+      ),
     ).toEqual([]);
   });
   test('shares of a row need every entry', () => {
@@ -233,7 +236,7 @@ test('left as they are, measures keep origin and unit, and spreads are about zer
     [3, 4, 5],
     [1, 1, 2],
   ]);
-  const prepared = prepare(table, input(['x0', 'x1'], { scale: 'none' }));
+  const prepared = rowsOf(prepare(table, input(['x0', 'x1'], { scale: 'none' })));
   expect([...prepared.values.values]).toEqual([3, 4, 5, 1, 1, 2]);
   expect([...prepared.means]).toEqual([0, 0]);
   expect([...prepared.sds]).toEqual([5, Math.sqrt(3)]);
@@ -245,12 +248,12 @@ test('left as they are, measures keep origin and unit, and spreads are about zer
 describe('a matrix of relations', () => {
   const table = read(',a,b,c\na,4,1,0.4\nb,1,9,0.9\nc,0.4,0.9,1\n');
   test('is brought to unit variance, or taken as it is', () => {
-    const unit = prepare(table, input(['a', 'b', 'c']));
-    expect([...unit.given!.values].map(value => Number(value.toFixed(12)))).toEqual([
+    const unit = prepare(table, input(['a', 'b', 'c'])) as PreparedMoments;
+    expect([...unit.covariances.values].map(value => Number(value.toFixed(12)))).toEqual([
       1, 1 / 6, 0.2, 1 / 6, 1, 0.3, 0.2, 0.3, 1,
     ].map(value => Number(value.toFixed(12)))); // prettier-ignore
-    const centred = prepare(table, input(['b', 'c'], { scale: 'centre', cases: 50 }));
-    expect([...centred.given!.values]).toEqual([9, 0.9, 0.9, 1]);
+    const centred = prepare(table, input(['b', 'c'], { scale: 'centre', cases: 50 })) as PreparedMoments;
+    expect([...centred.covariances.values]).toEqual([9, 0.9, 0.9, 1]);
     expect([centred.n, centred.rows.length]).toEqual([50, 0]);
   });
   test.each(['range', 'robust', 'none'] as const)('cannot be brought to %s', scale => {

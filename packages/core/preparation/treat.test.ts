@@ -3,15 +3,16 @@ import { columnOf } from '../algebra/matrix';
 import { normalQuantile } from '../algebra/normalQuantile';
 import { sherds } from '../demo/sherds';
 import { freshRecipe } from '../recipe/fresh';
-import { preparationOf } from '../recipe/run';
+import { preparationOf } from '../recipe/requests';
 import { readDelimited } from '../table/readDelimited';
 import { shapeOf } from '../table/shape';
-import { accountCsv } from '../writeup/files';
+import { accountCsv } from '../writeup/accountFile';
 import { boxOf, measureBoxes, originalBoxes, treatedBoxes } from './boxes';
 import { listChanges } from './changes';
 import { measureDistribution } from './distribution';
 import { pulledIn, quartileFences, robustLimits } from './outliers';
-import { PLAIN_PREPARATION, prepare, treatFor, type PreparationInput } from './prepare';
+import { PLAIN_PREPARATION, rowsOf, type PreparationInput } from './prepared';
+import { prepare, treatFor } from './prepare';
 import { suggestTransform } from './suggest';
 import { boxCox, fitBoxCox, fitYeoJohnson, yeoJohnson } from './power';
 import { ranks, transformColumn } from './transform';
@@ -36,22 +37,21 @@ describe('missing entries', () => {
     ['mean', 5],
     ['median', 4],
   ] as const)('are filled with the %s, and each is accounted for', (missing, to) => {
-    const prepared = prepare(table, input(['a', 'b'], { missing }));
+    const prepared = rowsOf(prepare(table, input(['a', 'b'], { missing })));
     expect(prepared.rowsLeftOut).toEqual([]);
     expect(listChanges(prepared.changes)).toEqual([{ step: 'filled', row: 1, measure: 'a', from: NaN, to }]);
   });
 
   test('a row without any measure is left out all the same', () => {
-    const prepared = prepare(
-      read('a,b,k\n1,2,x\n,,y\n3,1,x\n5,,y\n'),
-      input(['a', 'b'], { missing: 'mean' }),
+    const prepared = rowsOf(
+      prepare(read('a,b,k\n1,2,x\n,,y\n3,1,x\n5,,y\n'), input(['a', 'b'], { missing: 'mean' })),
     );
     expect(prepared.rowsLeftOut).toEqual([{ row: 1, step: 'missing', because: ['a', 'b'] }]);
   });
 
   test('measures with more gaps than allowed are set aside, and cost no rows', () => {
     const gappy = read('a,b,c\n1,2,\n2,4,\n3,1,\n4,4,1\n');
-    const prepared = prepare(gappy, input(['a', 'b', 'c'], { gapsAllowed: 0.5 }));
+    const prepared = rowsOf(prepare(gappy, input(['a', 'b', 'c'], { gapsAllowed: 0.5 })));
     expect(prepared.measuresSetAside).toEqual([{ name: 'c', because: 'gaps' }]);
     expect(prepared.rows).toHaveLength(4);
   });
@@ -62,14 +62,14 @@ describe('rows set aside by hand', () => {
   const rowsAside = { of: table.key, rows: [{ row: 3, reason: 'broken', placed: false }] };
 
   test('are left out with their reason', () => {
-    const prepared = prepare(table, input(['a', 'b'], { rowsAside }));
+    const prepared = rowsOf(prepare(table, input(['a', 'b'], { rowsAside })));
     expect(prepared.rowsLeftOut).toEqual([{ row: 3, step: 'set aside', because: ['broken'] }]);
     expect([...prepared.rows]).toEqual([0, 1, 2]);
   });
 
   test('mean nothing on another table', () => {
     const other = column([1, 2, 3, 10]);
-    expect(prepare(other, input(['a', 'b'], { rowsAside })).rowsLeftOut).toEqual([]);
+    expect(rowsOf(prepare(other, input(['a', 'b'], { rowsAside }))).rowsLeftOut).toEqual([]);
   });
 });
 
@@ -80,7 +80,7 @@ describe('outliers', () => {
 
   test('are pulled in to the fence, once, with what they were', () => {
     expect(quartileFences(Float64Array.from(values), 1.5)).toEqual({ low: -3.5, high: 14.5 });
-    const prepared = prepare(table, input(['a', 'b'], { outliers: 'fences' }));
+    const prepared = rowsOf(prepare(table, input(['a', 'b'], { outliers: 'fences' })));
     expect(listChanges(prepared.changes)).toEqual([
       { step: 'pulled in', row: 9, measure: 'a', from: 100, to: 14.5 },
     ]);
@@ -89,22 +89,22 @@ describe('outliers', () => {
   });
 
   test('cost their rows where that is asked', () => {
-    const prepared = prepare(table, input(['a', 'b'], { outliers: 'leave-out-rows' }));
+    const prepared = rowsOf(prepare(table, input(['a', 'b'], { outliers: 'leave-out-rows' })));
     expect(prepared.rowsLeftOut).toEqual([{ row: 9, step: 'outlier', because: ['a'] }]);
     expect(listChanges(prepared.changes)).toEqual([]);
   });
 
   test('are left alone in measures that are not fenced', () => {
-    expect(prepare(table, input(['a', 'b'], { outliers: 'fences', unfenced: ['a'] })).changes).toHaveLength(
-      0,
-    );
+    expect(
+      rowsOf(prepare(table, input(['a', 'b'], { outliers: 'fences', unfenced: ['a'] }))).changes,
+    ).toHaveLength(0);
   });
 
   test('by the robust z score: 0.6745 (x − median) / MAD', () => {
     // Median 5.5, MAD 2.5.
     const limits = robustLimits(Float64Array.from(values), 3.5)!;
     expect(limits.high).toBeCloseTo(5.5 + (3.5 * 2.5) / 0.6745, 3);
-    const prepared = prepare(table, input(['a', 'b'], { outliers: 'robust-z', reach: 3.5 }));
+    const prepared = rowsOf(prepare(table, input(['a', 'b'], { outliers: 'robust-z', reach: 3.5 })));
     expect(listChanges(prepared.changes).map(({ row, measure }) => [row, measure])).toEqual([[9, 'a']]);
   });
 
@@ -194,9 +194,11 @@ describe('transforms', () => {
   });
 
   test('a measure may have a transform of its own', () => {
-    const prepared = prepare(
-      column([1, 2, 3, 9]),
-      input(['a', 'b'], { transform: 'ranks', transforms: [{ measure: 'a', transform: 'none' }] }),
+    const prepared = rowsOf(
+      prepare(
+        column([1, 2, 3, 9]),
+        input(['a', 'b'], { transform: 'ranks', transforms: [{ measure: 'a', transform: 'none' }] }),
+      ),
     );
     expect(prepared.transforms).toEqual([
       { measure: 'b', transform: 'ranks', power: null, centre: null, atBound: false },
@@ -220,34 +222,34 @@ describe('transforms', () => {
 
 describe('counts', () => {
   const pits = read('x,y,z\n1,1,2\n0,0,0\n3,0,1\n2,2,0\n');
-  const rowsOf = (more: Partial<PreparationInput>) => {
-    const prepared = prepare(pits, input(['x', 'y', 'z'], more));
+  const rowsUsed = (more: Partial<PreparationInput>) => {
+    const prepared = rowsOf(prepare(pits, input(['x', 'y', 'z'], more)));
     const back = (i: number) => [0, 1, 2].map(j => columnOf(prepared.values, j)[i]! + prepared.means[j]!);
     return { prepared, back };
   };
 
   test('an empty row is left out by name', () => {
-    const { prepared } = rowsOf({ rowTransform: 'proportions' });
+    const { prepared } = rowsUsed({ rowTransform: 'proportions' });
     expect(prepared.rowsLeftOut).toEqual([{ row: 1, step: 'empty', because: ['all measures are 0'] }]);
   });
 
   test('proportions sum to 1, Hellinger’s squares too, centred logarithms to 0', () => {
     const sum = (values: number[]) => values.reduce((s, v) => s + v, 0);
     for (let i = 0; i < 3; i++) {
-      expect(sum(rowsOf({ rowTransform: 'proportions' }).back(i))).toBeCloseTo(1, 12);
+      expect(sum(rowsUsed({ rowTransform: 'proportions' }).back(i))).toBeCloseTo(1, 12);
       expect(
         sum(
-          rowsOf({ rowTransform: 'hellinger' })
+          rowsUsed({ rowTransform: 'hellinger' })
             .back(i)
             .map(v => v * v),
         ),
       ).toBeCloseTo(1, 12);
-      expect(sum(rowsOf({ rowTransform: 'centred-log-ratio' }).back(i))).toBeCloseTo(0, 12);
+      expect(sum(rowsUsed({ rowTransform: 'centred-log-ratio' }).back(i))).toBeCloseTo(0, 12);
     }
   });
 
   test('a zero counts as half the smallest entry in logarithms of ratios', () => {
-    const [x, y] = rowsOf({ rowTransform: 'centred-log-ratio' }).back(1);
+    const [x, y] = rowsUsed({ rowTransform: 'centred-log-ratio' }).back(1);
     expect(x! - y!).toBeCloseTo(Math.log(3 / 0.5), 12);
   });
 
@@ -266,7 +268,7 @@ describe('scales', () => {
     ['robust', 1 / 0.6744897501960817],
     ['unit-variance', Math.sqrt((9 + 4 + 1 + 0 + 36) / 4)],
   ] as const)('%s divides by what it says', (scale, by) => {
-    const prepared = prepare(table, input(['a', 'b'], { scale }));
+    const prepared = rowsOf(prepare(table, input(['a', 'b'], { scale })));
     expect(prepared.divisors[0]).toBeCloseTo(by, 12);
     expect(columnOf(prepared.values, 0)[4]).toBeCloseTo(6 / by, 12);
   });
@@ -327,7 +329,7 @@ describe('the planted faults of the demo table', () => {
     missing: 'median',
     outliers: 'fences',
   } as const;
-  const prepared = prepare(table, preparation);
+  const prepared = rowsOf(prepare(table, preparation));
 
   test('every gap is filled, none else', () => {
     const filled = listChanges(prepared.changes)
@@ -377,8 +379,8 @@ test('the order of rows does not matter', () => {
   const values = [5, 1, 4, 90, 2, 8, 3, 7];
   const other = [2, 7, 1, 8, 2, 8, 1, 8];
   const more = { outliers: 'fences', transform: 'yeo-johnson', scale: 'robust' } as const;
-  const one = prepare(column(values, other), input(['a', 'b'], more));
-  const two = prepare(column([...values].reverse(), [...other].reverse()), input(['a', 'b'], more));
+  const one = rowsOf(prepare(column(values, other), input(['a', 'b'], more)));
+  const two = rowsOf(prepare(column([...values].reverse(), [...other].reverse()), input(['a', 'b'], more)));
   const back = [...columnOf(two.values, 0)].reverse();
   columnOf(one.values, 0).forEach((value, i) => expect(value).toBeCloseTo(back[i]!, 7));
 });

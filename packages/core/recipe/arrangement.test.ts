@@ -2,10 +2,14 @@ import { arrange } from '../table/arrange';
 import { readDelimited } from '../table/readDelimited';
 import { findColumn } from '../table/table';
 import { arrangementOf } from './arrangementOf';
-import { fitRecipe, freshRecipe, rereadRecipe } from './fresh';
-import { compute, preparationOf } from './run';
-import { checkRecipe, parseRecipe, writeRecipe, type Recipe } from './schema';
-import { withCodebook, withColumn } from './withCodebook';
+import { fitRecipe } from './fitRecipe';
+import { freshRecipe, rereadRecipe } from './fresh';
+import { compute } from './compute';
+import { preparationOf } from './requests';
+import { checkRecipe, parseRecipe, type Recipe } from './schema';
+import { writeRecipe } from './writeRecipe';
+import { withCodebook } from './edit/codebook';
+import { withColumn } from './edit/columns';
 
 const read = (text: string, choices = {}) =>
   readDelimited(new TextEncoder().encode(text), 'made.csv', undefined, choices);
@@ -40,10 +44,10 @@ test('what is said of a column is in the arrangement, its codebook is not', () =
   expect(checkRecipe(told, 'r')).toEqual(told);
 });
 
-test('a code that counts as missing leaves its row out, with what was written kept', () => {
+test('a code that counts as missing leaves its row out, with what was written kept', async () => {
   const told = withColumn(fresh, 'a', { missing: ['99'] });
   const arranged = arrange(table, arrangementOf(told));
-  const account = compute(arranged, { stage: 'account', preparation: preparationOf(told) });
+  const account = await compute(arranged, { stage: 'account', preparation: preparationOf(told) });
   expect(account.rowsLeftOut).toEqual([{ row: 2, step: 'missing', because: ['a'] }]);
 });
 
@@ -182,7 +186,10 @@ test('a recipe written before there were all these settings is read', () => {
   const old = JSON.stringify({
     ...rest,
     preparation,
-    reductions: fresh.reductions.map(({ retention: _, ...reduction }) => reduction),
+    reductions: fresh.reductions.map(({ settings: { retention: _, ...settings }, ...reduction }) => ({
+      ...reduction,
+      settings,
+    })),
   });
   expect(parseRecipe(old, 'old.json')).toEqual(fresh);
   expect(parseRecipe(writeRecipe(withBins), 'r.json')).toEqual(withBins);

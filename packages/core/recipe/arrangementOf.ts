@@ -1,4 +1,4 @@
-import type { Arrangement, ColumnArrangement } from '../table/arrange';
+import type { Arrangement, ColumnArrangement } from '../table/arrangement';
 import type { Recipe } from './schema';
 
 /** What a recipe makes of a table's columns before anything is computed from them. */

@@ -1,10 +1,13 @@
+import { reductionWith } from '../testTables';
 import fc from 'fast-check';
 import { seededRandom } from '../algebra/random';
-import type { PreparationInput } from '../preparation/prepare';
+import type { PreparationInput } from '../preparation/prepared';
 import { readDelimited } from '../table/readDelimited';
 import type { Table } from '../table/table';
 import { freshRecipe } from './fresh';
-import { compute, keptOf, preparationOf, type Request } from './run';
+import { compute } from './compute';
+import { askOf, preparationOf } from './requests';
+import type { Request } from './stages';
 import type { Recipe } from './schema';
 
 /** A table with a column of counts, and the one with its rows repeated as often: the same rows side by side. */
@@ -50,7 +53,7 @@ function recipeOf(table: Table, weight: boolean, change: Partial<Recipe['prepara
 /** Every request whose figures a screen or file shows, but for those that say that they take no weights. */
 function requestsOn(recipe: Recipe, keep: number, method: 'none' | 'varimax' | 'promax'): Request[] {
   const preparation: PreparationInput = preparationOf(recipe);
-  const kept = keptOf(recipe, { ...recipe.reductions[0]!, keep, rotation: { method, power: 4 } });
+  const kept = askOf(recipe, reductionWith(recipe.reductions[0]!, { keep, rotation: { method, power: 4 } }));
   const votes = (data: 'normal' | 'permuted'): Request => ({
     stage: 'retention',
     preparation,
@@ -70,9 +73,9 @@ function requestsOn(recipe: Recipe, keep: number, method: 'none' | 'varimax' | '
     votes('permuted'),
     { ...kept, stage: 'components' },
     { ...kept, stage: 'distances', level: 0.95 },
-    { ...kept, stage: 'scoreRelations' },
+    { reduced: { method: 'components', ask: kept }, stage: 'scoreRelations' },
     { ...kept, stage: 'outcome', outcome: 'outcome', seed: 1 },
-    { ...kept, stage: 'replicates', label: 'sample' },
+    { reduced: { method: 'components', ask: kept }, stage: 'replicates', label: 'sample' },
     { ...kept, stage: 'agreement', label: 'group' },
   ];
 }
@@ -95,9 +98,9 @@ const OF_ROWS = new Set([
   'with',
 ]);
 
-function outcomeOf(table: Table, request: Request): unknown {
+async function resultOf(table: Table, request: Request): Promise<unknown> {
   try {
-    return compute(table, request);
+    return await compute(table, request);
   } catch (thrown) {
     return { refused: (thrown as Error).name };
   }
@@ -150,32 +153,34 @@ const WAYS: readonly (readonly [string, Partial<Recipe['preparation']>, boolean]
 describe.each(WAYS)('a table with counts is the table with its rows repeated: %s', (name, change, gaps) => {
   // Promax of measures on very unlike scales may let dimensions fall together but for rounding.
   const methods = name === 'plain' ? (['none', 'promax'] as const) : (['none', 'varimax'] as const);
-  test.each(methods)('rotation %s', method => {
-    fc.assert(
-      fc.property(
+  test.each(methods)('rotation %s', async method => {
+    await fc.assert(
+      fc.asyncProperty(
         fc.nat(1e6),
         fc.integer({ min: 16, max: 28 }),
         fc.integer({ min: 4, max: 7 }),
-        (seed, n, p) => {
+        async (seed, n, p) => {
           const { counted, repeated, counts } = bothOf(seed, n, p, gaps);
           const [one, two] = [recipeOf(counted, true, change), recipeOf(repeated, false, change)];
           const asked = requestsOn(one, 2, method);
           const others = requestsOn(two, 2, method);
-          asked.forEach((request, k) => {
+          for (const [k, request] of asked.entries()) {
             // Of few rows with gaps, components one by one may settle on either of two of near variance.
-            if (change.missing === 'keep' && (method !== 'none' || request.stage === 'agreement')) return;
-            const [a, b] = [outcomeOf(counted, request), outcomeOf(repeated, others[k]!)];
-            const account = outcomeOf(counted, asked[0]!) as { rows?: Uint32Array };
+            if (change.missing === 'keep' && (method !== 'none' || request.stage === 'agreement')) continue;
+            const [a, b] = [await resultOf(counted, request), await resultOf(repeated, others[k]!)];
+            const account = (await resultOf(counted, asked[0]!)) as { rows?: Uint32Array };
             const used = [...(account.rows ?? [])];
             const start = counts.map((_, row) => counts.slice(0, row).reduce((sum, count) => sum + count, 0));
-            const places = [...((outcomeOf(repeated, others[0]!) as { rows?: Uint32Array }).rows ?? [])];
+            const places = [
+              ...(((await resultOf(repeated, others[0]!)) as { rows?: Uint32Array }).rows ?? []),
+            ];
             const first = used.map(row => places.indexOf(start[row]!));
             try {
               same(a, b, first, `${request.stage}`);
             } catch (thrown) {
               throw new Error(`${name}, seed ${seed}: ${(thrown as Error).message}`, { cause: thrown });
             }
-          });
+          }
         },
       ),
       { numRuns: 6 },

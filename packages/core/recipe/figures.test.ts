@@ -1,10 +1,12 @@
+import { reductionWith } from '../testTables';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { sherds } from '../demo/sherds';
 import { readDelimited } from '../table/readDelimited';
 import { figuresOf, writeFigures } from './figures';
 import { freshRecipe } from './fresh';
-import { componentsOf, compute, preparationOf } from './run';
+import { reductionRequest, preparationOf } from './requests';
+import { compute } from './compute';
 import type { Recipe } from './schema';
 
 const table = readDelimited(new TextEncoder().encode(sherds().csv), 'sherds.csv');
@@ -12,15 +14,19 @@ const fresh = freshRecipe(table);
 const recipe: Recipe = {
   ...fresh,
   reductions: [
-    { ...fresh.reductions[0]!, keep: 3, groupsBy: 'phase', repeatsBy: 'sherd', outcome: null },
     {
-      ...fresh.reductions[0]!,
+      ...reductionWith(fresh.reductions[0]!, { keep: 3, groupsBy: 'phase', outcome: null }),
+      repeatsBy: 'sherd',
+    },
+    {
+      ...reductionWith(fresh.reductions[0]!, {
+        keep: 3,
+        outcome: 'SiO2 %',
+        rotation: { method: 'promax', power: 4 },
+      }),
       id: 'components-2',
       name: 'Turned',
-      keep: 3,
       without: ['SiO2 %'],
-      outcome: 'SiO2 %',
-      rotation: { method: 'promax', power: 4 },
       names: [{ dimension: 2, name: 'Lime' }],
     },
   ],
@@ -29,8 +35,12 @@ const recipe: Recipe = {
 interface Figures {
   readonly [name: string]: unknown;
 }
-const figures = JSON.parse(writeFigures(figuresOf(table, recipe))) as Figures;
-const [plain, turned] = figures['reductions'] as [Figures, Figures];
+let figures: Figures;
+let [plain, turned]: [Figures, Figures] = [{}, {}];
+beforeAll(async () => {
+  figures = JSON.parse(writeFigures(await figuresOf(table, recipe))) as Figures;
+  [plain, turned] = figures['reductions'] as [Figures, Figures];
+});
 const matrix = (of: Figures, name: string) => of[name] as number[][];
 
 test('nothing is but plain data, and every number is one', () => {
@@ -76,15 +86,20 @@ test('each row’s contributions and squared cosines', () => {
   });
 });
 
-test('the rotation’s matrices: unrotated loadings times the transformation are the pattern', () => {
+test('the rotation’s matrices: unrotated loadings times the transformation are the pattern', async () => {
   const { transformation, phi, criterion } = turned['rotation'] as {
     transformation: number[][];
     phi: number[][];
     criterion: number;
   };
-  const unrotated = compute(
-    table,
-    componentsOf(recipe, { ...recipe.reductions[1]!, rotation: { method: 'none', power: 4 } }),
+  const unrotated = (
+    await compute(
+      table,
+      reductionRequest(
+        recipe,
+        reductionWith(recipe.reductions[1]!, { rotation: { method: 'none', power: 4 } }),
+      ),
+    )
   ).loadings;
   matrix(turned, 'loadings').forEach((row, j) =>
     row.forEach((value, d) => {
@@ -105,7 +120,7 @@ test('the rotation’s matrices: unrotated loadings times the transformation are
   expect(criterion).toBeLessThan(0);
 });
 
-test('what was asked for stands there, what was not is null, and where the scores are', () => {
+test('what was asked for stands there, what was not is null, and where the scores are', async () => {
   expect((plain['agreement'] as { groups: unknown[] }).groups).toHaveLength(3);
   expect(plain['replicates']).toMatchObject({ df: expect.any(Number) as number });
   expect([plain['outcome'], turned['replicates'], turned['agreement']]).toEqual([null, null, null]);
@@ -114,17 +129,17 @@ test('what was asked for stands there, what was not is null, and where the score
     { file: 'components-scores.csv' },
     { file: 'turned-scores.csv' },
   ]);
-  const account = compute(table, { stage: 'account', preparation: preparationOf(recipe) });
+  const account = await compute(table, { stage: 'account', preparation: preparationOf(recipe) });
   expect(figures['preparation']).toMatchObject({ n: account.n, rowsUsed: 252, means: [...account.means] });
 });
 
-test('a part that cannot be had says why in its place, and the others stand', () => {
+test('a part that cannot be had says why in its place, and the others stand', async () => {
   const broken = {
     ...recipe,
-    reductions: [{ ...recipe.reductions[0]!, groupsBy: 'gone' }],
+    reductions: [reductionWith(recipe.reductions[0]!, { groupsBy: 'gone' })],
     suitability: { ...recipe.suitability, correlations: 'polychoric' as const },
   };
-  const found = figuresOf(table, broken) as Figures;
+  const found = (await figuresOf(table, broken)) as Figures;
   expect(found['suitability']).toMatchObject({
     problem: { what: expect.stringContaining('distinct values') as string },
   });

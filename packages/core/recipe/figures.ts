@@ -1,22 +1,20 @@
-import { columnOf, entry, type Matrix } from '../algebra/matrix';
-import type { Components } from '../components/components';
+import { entry, type Matrix } from '../algebra/matrix';
 import { stretch, quietHost, type Host } from '../host';
-import type { Account } from '../preparation/prepare';
-import { Problem, problemData, type ProblemData } from '../problem';
+import type { Account } from '../preparation/prepared';
+import { Problem, problemData } from '../problem';
 import type { Suitability } from '../suitability/suitability';
 import type { Table } from '../table/table';
-import { fileStems } from '../writeup/files';
-import { componentsOf, compute, decompositionOf, DEFINITIONS, keptOf, preparationOf, spaceOf } from './run';
-import type { Memo, Request, ResultOf } from './run';
+import type { Memo } from '../stages/memo';
+import { fileStems } from '../writeup/fileStem';
+import type { AskFigures } from '../methods/work';
+import { workOf } from '../methods/works';
+import { studyBench } from './compute';
+import { preparationOf, reducedBy } from './requests';
 import type { Recipe, Reduction } from './schema';
+import { STAGES } from './stages';
 
 /** The version of the form that figures are written in; docs/figures.md tells of it. */
-export const FIGURES_VERSION = 1;
-
-/** A figure's place where it cannot be had: why. */
-interface NotHad {
-  readonly problem: ProblemData;
-}
+export const FIGURES_VERSION = 2;
 
 /**
  * Every figure that the screens show of a study, by question and reduction, as plain data: arrays in place of typed
@@ -24,30 +22,36 @@ interface NotHad {
  *
  * @param table as the recipe arranges it, columns of scores included
  */
-export function figuresOf(
+export async function figuresOf(
   table: Table,
   recipe: Recipe,
   host: Host = quietHost,
   memo: Memo = new Map(),
-): object {
-  const ask = <R extends Request>(request: R, part = host): ResultOf<R> | NotHad => {
+): Promise<object> {
+  const bench = studyBench(table, host, memo);
+  const figure: AskFigures = async (stage, ask, part = host) => {
     try {
-      return compute(table, request, part, memo);
+      return await bench.need(stage, ask, part);
     } catch (thrown) {
       if (!(thrown instanceof Problem)) throw thrown;
       return { problem: problemData(thrown) };
     }
   };
   const preparation = preparationOf(recipe);
-  const account = ask({ stage: 'account', preparation }, stretch(host, 0, 0.1));
+  const account = await figure(STAGES.account, { preparation }, stretch(host, 0, 0.1));
   const { correlations: kind, ...thresholds } = recipe.suitability;
-  const suitability = ask({ stage: 'suitability', preparation, kind }, stretch(host, 0.1, 0.2));
+  const suitability = await figure(STAGES.suitability, { preparation, kind }, stretch(host, 0.1, 0.2));
   const stems = fileStems(recipe.reductions.map(({ name }) => name));
   const share = 0.8 / recipe.reductions.length;
+  const reductions: object[] = [];
+  for (const [index, reduction] of recipe.reductions.entries()) {
+    const part = stretch(host, 0.2 + share * index, 0.2 + share * (index + 1));
+    reductions.push(await reductionFigures({ table, recipe, reduction, stem: stems[index]! }, figure, part));
+  }
   return plain({
     format: 'wold figures',
     version: FIGURES_VERSION,
-    definitions: DEFINITIONS,
+    definitions: Object.values(STAGES).map(({ name, version }) => ({ stage: name, version })),
     table: {
       name: table.name,
       key: table.key,
@@ -55,7 +59,7 @@ export function figuresOf(
       columns: table.columns.map(({ name }) => name),
       matrix: table.matrix?.kind ?? null,
     },
-    description: ask({ stage: 'description' }),
+    description: await figure(STAGES.description, {}),
     preparation: {
       settings: preparation,
       ...('problem' in account ? account : accountFigures(account)),
@@ -64,13 +68,7 @@ export function figuresOf(
       settings: { correlations: kind, ...thresholds },
       ...('problem' in suitability ? suitability : suitabilityFigures(suitability)),
     },
-    reductions: recipe.reductions.map((reduction, index) =>
-      reductionFigures(
-        { table, recipe, reduction, stem: stems[index]! },
-        ask,
-        stretch(host, 0.2 + share * index, 0.2 + share * (index + 1)),
-      ),
-    ),
+    reductions,
   }) as object;
 }
 
@@ -94,86 +92,44 @@ function suitabilityFigures({ order: _, ...found }: Suitability) {
   return found;
 }
 
-type Ask = <R extends Request>(request: R, part?: Host) => ResultOf<R> | NotHad;
-
-interface Asked {
+interface Source {
   readonly table: Table;
   readonly recipe: Recipe;
   readonly reduction: Reduction;
   readonly stem: string;
 }
 
-function reductionFigures({ table, recipe, reduction, stem }: Asked, ask: Ask, host: Host) {
-  const { id, name, method, names, map: _m, fade: _f, ...settings } = reduction;
-  const preparation = preparationOf(recipe);
-  const { without } = decompositionOf(recipe, reduction);
-  const kept = keptOf(recipe, reduction);
-  const made = ask(componentsOf(recipe, reduction), stretch(host, 0, 0.3));
+/** The figures of the reduction's method, and those that any placement of rows has. */
+async function reductionFigures(
+  { table, recipe, reduction, stem }: Source,
+  figure: AskFigures,
+  host: Host,
+): Promise<object> {
+  const { id, name, names, settings, repeatsBy } = reduction;
+  const { method } = settings;
   const rows = table.matrix === null;
-  const only = (request: Request | null, from: number, to: number) =>
-    request === null || !rows ? null : ask(request, stretch(host, from, to));
-  const { repeatsBy, groupsBy, outcome, retention } = reduction;
+  const reduced = reducedBy(recipe, reduction);
   return {
     id,
     name,
     method,
     settings,
+    repeatsBy,
     names,
-    votes: ask({ stage: 'retention', preparation, without, settings: retention }, stretch(host, 0.3, 0.6)),
-    ...('problem' in made ? made : componentFigures(made)),
+    ...(await workOf(method).figures({
+      settings,
+      ask: reduced.ask,
+      preparation: preparationOf(recipe),
+      rows,
+      figure,
+      host: stretch(host, 0, 0.8),
+    })),
     scores: rows ? { file: `${stem}-scores.csv` } : null,
-    distances: only({ ...spaceOf(recipe, reduction), stage: 'distances', level: reduction.limit }, 0.6, 0.7),
-    rowFigures: 'problem' in made || !rows ? null : rowFigures(made, ask, recipe, reduction),
-    relations: only({ ...kept, stage: 'scoreRelations' }, 0.7, 0.8),
-    replicates: only(
-      repeatsBy === null ? null : { ...kept, stage: 'replicates', label: repeatsBy },
-      0.8,
-      0.83,
-    ),
-    agreement: only(groupsBy === null ? null : { ...kept, stage: 'agreement', label: groupsBy }, 0.83, 0.9),
-    outcome: only(
-      outcome === null ? null : { ...kept, stage: 'outcome', outcome, seed: retention.seed },
-      0.9,
-      1,
-    ),
-  };
-}
-
-function componentFigures(made: Components) {
-  const { rows: _r, weights: _w, scores: _s, placedRows: _p, placedScores: _q, ...rest } = made;
-  const squared = (matrix: Matrix): Matrix => ({
-    ...matrix,
-    values: matrix.values.map(value => value * value),
-  });
-  return {
-    ...rest,
-    // Of columns: what each adds to a dimension, and what each dimension holds of it.
-    contributions: made.rotation === null ? squared(made.coefficients) : null,
-    squaredCosines: squared(made.correlations),
-  };
-}
-
-/** Each used row's part in each dimension's variance, and how much of its squared distance lies along it. */
-function rowFigures(made: Components, ask: Ask, recipe: Recipe, reduction: Reduction) {
-  const distances = ask({ ...spaceOf(recipe, reduction), stage: 'distances', level: reduction.limit });
-  const { scores, weights, kept, rotation } = made;
-  const contributions = Array.from({ length: kept }, (_, d) => {
-    const score = columnOf(scores, d);
-    const parts = score.map((value, i) => (weights?.[i] ?? 1) * value * value);
-    const sum = parts.reduce((total, part) => total + part, 0);
-    return parts.map(part => part / sum);
-  });
-  const square = 'problem' in distances ? null : distances.square;
-  return {
-    rows: made.rows,
-    contributions,
-    // Rotated scores are no lengths in the space of the rows.
-    squaredCosines:
-      square === null || rotation !== null
-        ? null
-        : Array.from({ length: kept }, (_, d) =>
-            square.map((length, i) => (length > 0 ? entry(scores, i, d) ** 2 / length : 0)),
-          ),
+    relations: rows ? await figure(STAGES.scoreRelations, { reduced }, stretch(host, 0.8, 0.9)) : null,
+    replicates:
+      rows && repeatsBy !== null
+        ? await figure(STAGES.replicates, { reduced, label: repeatsBy }, stretch(host, 0.9, 1))
+        : null,
   };
 }
 

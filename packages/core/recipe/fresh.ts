@@ -1,14 +1,11 @@
-import { NO_ROTATION } from '../components/rotate';
-import { PLAIN_PREPARATION } from '../preparation/prepare';
-import { PLAIN_RETENTION } from '../dimensions/retention';
+import { PLAIN_PREPARATION } from '../preparation/prepared';
 import { PLAIN_SUITABILITY } from '../suitability/doubt';
 import { canHaveRole, guessRole } from '../table/role';
 import type { Table } from '../table/table';
-import { arrangementOf } from './arrangementOf';
-import { arrangeWithScores, scoreColumnsOf } from './scoreColumns';
 import type { Recipe, Reduction } from './schema';
-import { Problem } from '../problem';
+
 import { RECIPE_VERSION } from './migrate';
+import { METHODS, methodNamed, type MethodName } from '../methods/all';
 
 /** The first label coloured by has at most this many levels, if one has. */
 const COLOUR_LEVELS = 12;
@@ -29,7 +26,7 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
     scores: [],
     preparation: { ...atRest, rowsAside: { of: table.fileKey, rows: [] }, off: [] },
     suitability: { ...PLAIN_SUITABILITY },
-    reductions: [freshReduction('components-1', 'Components', firstColour(table, columns))],
+    reductions: [freshReduction(METHODS[0].name, '1', METHODS[0].title, firstColour(table, columns))],
   };
 }
 
@@ -65,63 +62,22 @@ export function rereadRecipe(
   };
 }
 
-/** A reduction by principal components as a new study has it. */
-export function freshReduction(id: string, name: string, colour: string | null): Reduction {
+/** A reduction as it starts: its number makes its id. */
+export function freshReduction(
+  method: MethodName,
+  number: string,
+  name: string,
+  colour: string | null,
+): Reduction {
   return {
-    id,
+    id: `${method}-${number}`,
     name,
-    method: 'components',
     without: [],
-    basis: 'prepared',
-    placed: [],
-    rotation: { ...NO_ROTATION },
-    keep: 'above-average',
-    retention: { ...PLAIN_RETENTION },
     names: [],
-    fade: 0.4,
     map: { x: 1, y: 2, colour, spread: 'scores', arrows: 0, size: 'same', odd: false },
-    limit: 0.95,
     repeatsBy: null,
-    groupsBy: null,
-    outcome: null,
+    settings: methodNamed(method).fresh(),
   };
-}
-
-/**
- * The recipe for another table: columns are found by name; those that the recipe does not know are set aside.
- *
- * @throws Problem when the table lacks columns of the recipe, or has words where the recipe measures
- */
-export function fitRecipe(recipe: Recipe, table: Table): Recipe {
-  const known = new Map(recipe.columns.map(column => [column.name, column]));
-  const made = new Set([...recipe.made, ...recipe.scores].map(column => column.name));
-  const sources = new Set(recipe.made.map(column => column.from));
-  const needed = recipe.columns
-    .filter(({ name, role }) => !made.has(name) && (role !== 'aside' || sources.has(name)))
-    .map(column => column.name);
-  const absent = needed.filter(name => !table.columns.some(column => column.name === name));
-  if (absent.length > 0) {
-    throw new Problem(
-      `it lacks ${absent.length} of the recipe's columns: ${listed(absent)}.`,
-      'Rename its columns as the recipe has them, or set these aside in the recipe.',
-      `table “${table.name}”`,
-    );
-  }
-  const columns = [
-    ...table.columns.map(({ name }) => known.get(name) ?? { name, role: 'aside' as const }),
-    ...recipe.columns.filter(column => made.has(column.name)),
-  ];
-  const fitted = { ...recipe, columns };
-  const arranged = arrangeWithScores(table, { ...arrangementOf(fitted), scores: scoreColumnsOf(fitted) });
-  const unfit = arranged.columns.filter((column, index) => !canHaveRole(column, columns[index]!.role));
-  if (unfit.length > 0) {
-    throw new Problem(
-      `the recipe takes ${listed(unfit.map(column => column.name))} as numbers, and they are not.`,
-      'Correct these columns, or set them aside in the recipe.',
-      `table “${table.name}”`,
-    );
-  }
-  return fitted;
 }
 
 function firstColour(table: Table, columns: Recipe['columns']): string | null {
@@ -130,9 +86,4 @@ function firstColour(table: Table, columns: Recipe['columns']): string | null {
     column => column.kind === 'levels' && column.levels.length > 1 && column.levels.length <= COLOUR_LEVELS,
   );
   return (few ?? labels[0])?.name ?? null;
-}
-
-function listed(names: readonly string[]): string {
-  const shown = names.slice(0, 5).map(name => `“${name}”`);
-  return names.length > 5 ? `${shown.join(', ')} and ${names.length - 5} more` : shown.join(', ');
 }

@@ -17,7 +17,11 @@ const first = JSON.parse(
         : { ...column, values: { 'n.d.': 0, LEVEL: 0.5 } },
     ),
     preparation: { ...fresh.preparation, transforms: { a: 'ranks', LEVEL: 'log' } },
-    reductions: fresh.reductions.map(reduction => ({ ...reduction, names: { 1: 'Lime', 10: 'Clay' } })),
+    reductions: fresh.reductions.map(({ settings, ...shared }) => ({
+      ...shared,
+      ...settings,
+      names: { 1: 'Lime', 10: 'Clay' },
+    })),
     scores: [],
     // JSON holds it as a member like any other.
   }).replaceAll('LEVEL', '__proto__'),
@@ -25,7 +29,7 @@ const first = JSON.parse(
 
 test('a recipe of the first version is read, whatever its names', () => {
   const recipe: Recipe = checkRecipe(first, 'old');
-  expect(recipe.version).toBe(2);
+  expect(recipe.version).toBe(3);
   expect(recipe.columns[0]!.colours).toEqual([
     { level: '__proto__', place: 3 },
     { level: 'y', place: 1 },
@@ -63,7 +67,7 @@ test('what was frozen then is read too', () => {
     ...(first as object),
     scores: [{ name: 's', reduction: 'components-1', dimension: 1, frozen }],
   };
-  expect(checkRecipe(old, 'old').scores[0]!.frozen!.preparation).toMatchObject({
+  expect(checkRecipe(old, 'old').scores[0]!.frozen!.ask.preparation).toMatchObject({
     transforms: [{ measure: 'a', transform: 'log' }],
     reversed: [{ measure: 'b', ends: { least: 1, most: 5 } }],
   });

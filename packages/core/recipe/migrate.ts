@@ -1,7 +1,7 @@
 import { Problem } from '../problem';
 
 /** The version of recipes that this Wold writes. */
-export const RECIPE_VERSION = 2;
+export const RECIPE_VERSION = 3;
 
 type Plain = Readonly<
   Record<'version' | 'columns' | 'made' | 'preparation' | 'reductions' | 'scores', unknown>
@@ -21,7 +21,40 @@ export function migrate(data: unknown, where: string): unknown {
       where,
     );
   }
-  return version === 1 ? fromFirst(data as Plain) : data;
+  let recipe = data;
+  if (version === 1) recipe = fromFirst(recipe as Plain);
+  if (version === 1 || version === 2) recipe = fromSecond(recipe as Plain);
+  return recipe;
+}
+
+/** What belongs to components alone, which stood beside what all reductions share up to version 2. */
+const OF_COMPONENTS = [
+  'basis',
+  'placed',
+  'rotation',
+  'keep',
+  'retention',
+  'fade',
+  'limit',
+  'groupsBy',
+  'outcome',
+];
+
+function fromSecond(recipe: Plain): unknown {
+  return {
+    ...recipe,
+    version: 3,
+    reductions: each(recipe.reductions, ({ method, ...reduction }) => {
+      const members = Object.entries(reduction);
+      const own = members.filter(([member]) => OF_COMPONENTS.includes(member));
+      const shared = members.filter(([member]) => !OF_COMPONENTS.includes(member));
+      return { ...Object.fromEntries(shared), settings: { method, ...Object.fromEntries(own) } };
+    }),
+    scores: each(recipe.scores, score => {
+      const { frozen } = score;
+      return isObject(frozen) ? { ...score, frozen: { method: 'components', ask: frozen } } : score;
+    }),
+  };
 }
 
 /** Version 1 kept what belongs to names under these names, as members of objects. */
@@ -45,7 +78,7 @@ function fromFirst(recipe: Plain): unknown {
       ...listed(reduction, 'names', ([dimension, name]) => ({ dimension: Number(dimension), name })),
     })),
     scores: each(recipe.scores, score => {
-      const frozen = score['frozen'];
+      const { frozen } = score;
       if (!isObject(frozen)) return score;
       return { ...score, frozen: { ...frozen, preparation: preparationFromFirst(frozen['preparation']) } };
     }),

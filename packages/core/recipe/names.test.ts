@@ -1,3 +1,4 @@
+import { reductionWith } from '../testTables';
 import fc from 'fast-check';
 import { seededRandom } from '../algebra/random';
 import { textAt } from '../table/column';
@@ -6,13 +7,16 @@ import { isMissingText, parseNumber } from '../table/numberText';
 import { readJson } from '../table/readJson';
 import { findColumn, type Table } from '../table/table';
 import { arrange } from '../table/arrange';
-import { reductionFiles } from '../writeup/files';
+import { fileKindsOf, reductionFile } from '../methods/files';
 import { arrangementOf } from './arrangementOf';
 import { figuresOf } from './figures';
-import { fitRecipe, freshRecipe } from './fresh';
-import { componentsOf, compute, preparationOf } from './run';
-import { parseRecipe, writeRecipe, type Recipe } from './schema';
-import { withColumn } from './withCodebook';
+import { fitRecipe } from './fitRecipe';
+import { freshRecipe } from './fresh';
+import { reductionRequest, preparationOf } from './requests';
+import { compute } from './compute';
+import { parseRecipe, type Recipe } from './schema';
+import { writeRecipe } from './writeRecipe';
+import { withColumn } from './edit/columns';
 
 /** Members of every object, empty-looking words, places in texts to be filled in, marks of direction, 10 kB. */
 const WICKED = [
@@ -98,9 +102,7 @@ function study(heads: readonly string[], levels: readonly string[]): { table: Ta
     ...said,
     columns: [...said.columns, { name: 'joined', role: 'label' }],
     reductions: fresh.reductions.map(reduction => ({
-      ...reduction,
-      keep: 2,
-      groupsBy: label,
+      ...reductionWith(reduction, { keep: 2, groupsBy: label }),
       names: [{ dimension: 1, name: heads[4]!.slice(0, 80).trim() || 'x' }],
     })),
   };
@@ -123,11 +125,11 @@ function unnamed(figures: object, heads: readonly string[], levels: readonly str
 const plainHeads = ['kiln', 'p', 'q', 'r', 's'];
 const plainLevels = ['north', 'south', 'west coast', 'n.d.'];
 
-test('whatever the columns and levels of a study are called, its figures are the same', () => {
+test('whatever the columns and levels of a study are called, its figures are the same', async () => {
   const usual = study(plainHeads, plainLevels);
-  const expected = unnamed(figuresOf(usual.table, usual.recipe), plainHeads, plainLevels);
-  fc.assert(
-    fc.property(names(5), names(4, WORDS), (heads, levels) => {
+  const expected = unnamed(await figuresOf(usual.table, usual.recipe), plainHeads, plainLevels);
+  await fc.assert(
+    fc.asyncProperty(names(5), names(4, WORDS), async (heads, levels) => {
       // Put back by name, below.
       fc.pre(!levels.some(level => heads.includes(level)));
       const { table, recipe } = study(heads, levels);
@@ -137,7 +139,7 @@ test('whatever the columns and levels of a study are called, its figures are the
       fc.pre(label.kind === 'levels' && first.every((level, i) => label.levels[i] === level));
       expect(
         unnamed(
-          figuresOf(table, recipe),
+          await figuresOf(table, recipe),
           table.columns.slice(0, 5).map(({ name }) => name),
           levels,
         ),
@@ -147,20 +149,21 @@ test('whatever the columns and levels of a study are called, its figures are the
   );
 });
 
-test('recipes of such names are written and read, fit their table again, and give files that hold them', () => {
-  fc.assert(
-    fc.property(names(5), names(4, WORDS), (heads, levels) => {
+test('recipes of such names are written and read, fit their table again, and give files that hold them', async () => {
+  await fc.assert(
+    fc.asyncProperty(names(5), names(4, WORDS), async (heads, levels) => {
       const { table, recipe } = study(heads, levels);
       const again = parseRecipe(writeRecipe(recipe), 'r');
       expect(again).toEqual(recipe);
       expect(fitRecipe(again, read(csvOf([heads, ...rowsOf(table)]))).columns).toEqual(recipe.columns);
-      const account = compute(table, { stage: 'account', preparation: preparationOf(recipe) });
+      const account = await compute(table, { stage: 'account', preparation: preparationOf(recipe) });
       expect(account.measuresSetAside).toEqual([]);
       expect(account.reversals).toEqual([{ measure: table.columns[1]!.name, least: 0, most: 20 }]);
-      const components = compute(table, componentsOf(recipe, recipe.reductions[0]!));
+      const components = await compute(table, reductionRequest(recipe, recipe.reductions[0]!));
       const { names: named } = recipe.reductions[0]!;
-      for (const { text } of reductionFiles({ table, stem: 'r', names: named, account, components })) {
-        expect(text.length).toBeGreaterThan(20);
+      const output = { table, names: named, account, result: components };
+      for (const kind of fileKindsOf('components', table)) {
+        expect(reductionFile('components', kind, output).length).toBeGreaterThan(20);
       }
     }),
     { numRuns: 30 },

@@ -1,15 +1,20 @@
+import { reductionWith } from '../testTables';
 import { sherds } from '../demo/sherds';
 import { readDelimited } from '../table/readDelimited';
-import { fitRecipe, freshRecipe } from './fresh';
-import { hash } from './hash';
-import { componentsOf, compute, decompositionOf, preparationOf, requestKey } from './run';
-import { checkRecipe, parseRecipe, writeRecipe, type Recipe } from './schema';
+import { fitRecipe } from './fitRecipe';
+import { freshRecipe } from './fresh';
+import { contentHash } from '../stages/hash';
+import { askOf, preparationOf, reductionRequest } from './requests';
+import { compute } from './compute';
+import { requestKey } from './stages';
+import { checkRecipe, parseRecipe, type Recipe } from './schema';
+import { writeRecipe } from './writeRecipe';
 
 const read = (text: string, name = 'made.csv') => readDelimited(new TextEncoder().encode(text), name);
 const table = read(sherds().csv, 'sherds.csv');
 const recipe = freshRecipe(table);
 const reduction = recipe.reductions[0]!;
-const withKeep = (keep: number): Recipe => ({ ...recipe, reductions: [{ ...reduction, keep }] });
+const withKeep = (keep: number): Recipe => ({ ...recipe, reductions: [reductionWith(reduction, { keep })] });
 
 describe('a recipe as text', () => {
   test('is read back as it was written', () => {
@@ -19,8 +24,8 @@ describe('a recipe as text', () => {
   test.each([
     ['no JSON', '{', /not JSON/],
     ['something else', '{"a":1}', /not a recipe/],
-    ['a newer version', writeRecipe(recipe).replace('"version": 2', '"version": 9'), /newer Wold.*version 9/],
-    ['no version', writeRecipe(recipe).replace('"version": 2', '"version": 0'), /at version/],
+    ['a newer version', writeRecipe(recipe).replace('"version": 3', '"version": 9'), /newer Wold.*version 9/],
+    ['no version', writeRecipe(recipe).replace('"version": 3', '"version": 0'), /at version/],
     ['an unknown role', writeRecipe(recipe).replace('"identity"', '"hero"'), /at columns\.0\.role/],
     ['an unknown entry', writeRecipe(recipe).replace('"fade"', '"shade"'), /reductions\.0/],
     ['no reductions', writeRecipe({ ...recipe, reductions: [] }), /at reductions/],
@@ -36,7 +41,7 @@ describe('a recipe as text', () => {
 
   test('keep is a whole number from 1', () => {
     for (const keep of [0, -1, 1.5, 'all']) {
-      const data = { ...recipe, reductions: [{ ...reduction, keep }] };
+      const data = { ...recipe, reductions: [reductionWith(reduction, { keep: keep as number })] };
       expect(() => checkRecipe(data, 'r.json')).toThrow(/not a recipe/);
     }
   });
@@ -44,19 +49,18 @@ describe('a recipe as text', () => {
 
 describe('hashes', () => {
   test('do not depend on the order of keys, and do on that of lists', () => {
-    expect(hash({ a: 1, b: { c: 2, d: 3 } })).toBe(hash({ b: { d: 3, c: 2 }, a: 1 }));
-    expect(hash([1, 2])).not.toBe(hash([2, 1]));
+    expect(contentHash({ a: 1, b: { c: 2, d: 3 } })).toBe(contentHash({ b: { d: 3, c: 2 }, a: 1 }));
+    expect(contentHash([1, 2])).not.toBe(contentHash([2, 1]));
   });
 });
 
 describe('a result is out of date exactly when what it depends on has changed', () => {
-  const key = (r: Recipe) => requestKey(table.key, componentsOf(r, r.reductions[0]!));
+  const key = (r: Recipe) => requestKey(table.key, reductionRequest(r, r.reductions[0]!));
 
   test('names, colours and thresholds change no result', () => {
     const named = {
-      ...reduction,
+      ...reductionWith(reduction, { fade: 0.1 }),
       names: [{ dimension: 1, name: 'Lime' }],
-      fade: 0.1,
       map: { ...reduction.map, x: 2, y: 1, colour: null },
     };
     expect(key({ ...recipe, reductions: [named] })).toBe(key(recipe));
@@ -64,7 +68,10 @@ describe('a result is out of date exactly when what it depends on has changed', 
 
   test('the cut changes the kept dimensions, not the decomposition', () => {
     expect(key(withKeep(4))).not.toBe(key(recipe));
-    const decomposed = (r: Recipe) => requestKey(table.key, decompositionOf(r, r.reductions[0]!));
+    const decomposed = (r: Recipe) => {
+      const { preparation, without } = askOf(r, r.reductions[0]!);
+      return requestKey(table.key, { stage: 'decomposition', preparation, without });
+    };
     expect(decomposed(withKeep(4))).toBe(decomposed(recipe));
   });
 
@@ -84,19 +91,19 @@ describe('a result is out of date exactly when what it depends on has changed', 
     expect(key(other)).toBe(key(recipe));
   });
 
-  test('what was computed is taken from the memo', () => {
+  test('what was computed is taken from the memo', async () => {
     const memo = new Map<string, unknown>();
-    const first = compute(table, componentsOf(recipe, reduction), undefined, memo);
+    const first = await compute(table, reductionRequest(recipe, reduction), undefined, memo);
     expect(memo.size).toBe(4); // treated, prepared, decomposition, components
-    expect(compute(table, componentsOf(recipe, reduction), undefined, memo)).toBe(first);
-    compute(table, componentsOf(withKeep(2), withKeep(2).reductions[0]!), undefined, memo);
+    expect(await compute(table, reductionRequest(recipe, reduction), undefined, memo)).toBe(first);
+    await compute(table, reductionRequest(withKeep(2), withKeep(2).reductions[0]!), undefined, memo);
     expect(memo.size).toBe(5);
   });
 
-  test('results are plain data, the same again after a copy', () => {
-    const result = compute(table, componentsOf(recipe, reduction));
+  test('results are plain data, the same again after a copy', async () => {
+    const result = await compute(table, reductionRequest(recipe, reduction));
     expect(structuredClone(result)).toEqual(result);
-    expect(compute(table, { stage: 'account', preparation: preparationOf(recipe) })).not.toHaveProperty(
+    expect(await compute(table, { stage: 'account', preparation: preparationOf(recipe) })).not.toHaveProperty(
       'values',
     );
   });
@@ -120,12 +127,14 @@ describe('a recipe on another table', () => {
   });
 });
 
-test('the strongest correlations of a column, by size', () => {
+test('the strongest correlations of a column, by size', async () => {
   const small = read('a,b,c\n1,2,9\n2,1,7\n3,4,5\n4,3,3\n');
   const preparation = preparationOf(freshRecipe(small));
-  const found = compute(small, { stage: 'relations', preparation, measure: 'a' });
+  const found = await compute(small, { stage: 'relations', preparation, measure: 'a' });
   expect(found.map(({ measure }) => measure)).toEqual(['c', 'b']);
   expect(found[0]!.correlation).toBeCloseTo(-1, 14);
   expect(found[1]!.correlation).toBeCloseTo(0.6, 14);
-  expect(() => compute(small, { stage: 'relations', preparation, measure: 'q' })).toThrow(/not in use/);
+  await expect(compute(small, { stage: 'relations', preparation, measure: 'q' })).rejects.toThrow(
+    /not in use/,
+  );
 });

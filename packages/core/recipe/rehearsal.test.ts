@@ -1,9 +1,11 @@
 import { CORRELATION_KINDS } from '../suitability/correlationMatrix';
+import type { Request } from './stages';
 import { rehearsal } from './rehearsal';
 
-test('what is asked most is gone through, and all of it has an answer', () => {
+test('what is asked most is gone through, and all of it has an answer', async () => {
   // A request without an answer throws.
-  const requests = [...rehearsal()];
+  const requests: Request[] = [];
+  for await (const request of rehearsal()) requests.push(request);
   const stages = new Set(requests.map(({ stage }) => stage));
   for (const stage of [
     'description',

@@ -1,11 +1,14 @@
 import { seededRandom } from '../algebra/random';
-import { ROTATIONS } from '../components/rotate';
-import type { PreparationInput } from '../preparation/prepare';
+import { ROTATIONS } from '../methods/components/rotation';
+import type { PreparationInput } from '../preparation/prepared';
 import { columnBuilder } from '../table/columnBuilder';
 import { fileTable } from '../table/fileTable';
 import type { Table } from '../table/table';
 import { freshRecipe } from './fresh';
-import { compute, keptOf, preparationOf, type Memo, type Request } from './run';
+import type { Memo } from '../stages/memo';
+import { compute } from './compute';
+import { askOf, preparationOf } from './requests';
+import type { Request } from './stages';
 
 const ROUNDS = 2;
 const ROWS = 600;
@@ -27,12 +30,12 @@ const CHANGES: readonly Partial<PreparationInput>[] = [
  * Goes, one request at a time, through what is asked most, on a small made-up table. Engines compile what they have run:
  * after this the first answers to an analyst come nearly as soon as later ones. Yields each request that was answered.
  */
-export function* rehearsal(): Generator<Request> {
+export async function* rehearsal(): AsyncGenerator<Request> {
   for (let round = 1; round <= ROUNDS; round++) {
     const table = rehearsalTable(round);
     const memo: Memo = new Map();
     for (const request of requestsOn(table)) {
-      compute(table, request, undefined, memo);
+      await compute(table, request, undefined, memo);
       yield request;
     }
   }
@@ -54,14 +57,14 @@ function* requestsOn(table: Table): Generator<Request> {
   yield { stage: 'distribution', preparation, measure: measures[0]! };
   yield { stage: 'relations', preparation, measure: measures[0]! };
   for (const kind of ['pearson', 'spearman'] as const) yield { stage: 'suitability', preparation, kind };
-  const kept = { ...keptOf(recipe, reduction), preparation };
+  const kept = { ...askOf(recipe, reduction), preparation };
   for (const method of ROTATIONS) yield { ...kept, stage: 'components', rotation: { method, power: 4 } };
-  yield { ...kept, stage: 'distances', level: reduction.limit };
+  yield { ...kept, stage: 'distances', level: reduction.settings.limit };
   yield {
     stage: 'retention',
     preparation,
     without: [],
-    settings: { ...reduction.retention, simulations: SIMULATIONS },
+    settings: { ...reduction.settings.retention, simulations: SIMULATIONS },
   };
 }
 

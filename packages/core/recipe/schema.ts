@@ -1,52 +1,16 @@
 import { z } from 'zod';
-import { NO_ROTATION, ROTATIONS } from '../components/rotate';
-import { MISSING_RULES } from '../preparation/missing';
-import { OUTLIER_RULES } from '../preparation/outliers';
-import { SCALES } from '../preparation/prepare';
-import { WEIGHTINGS } from '../preparation/rowWeights';
-import { ROW_TRANSFORMS } from '../preparation/rowTransform';
-import { COLUMN_TRANSFORMS } from '../preparation/transform';
 import { CORRELATION_KINDS } from '../suitability/correlationMatrix';
 import { PLAIN_LIMITS, PLAIN_SUITABILITY } from '../suitability/doubt';
-import { RANDOM_DATA } from '../dimensions/parallelAnalysis';
-import { PLAIN_RETENTION } from '../dimensions/retention';
 import { Problem } from '../problem';
 import { COLUMN_TYPES } from '../table/columnType';
-import { REPEAT_RULES } from '../table/repeats';
 import { ROLES } from '../table/role';
 import { migrate, RECIPE_VERSION } from './migrate';
-import { DECIMAL_MARKS, DELIMITERS, ENCODINGS, QUOTES, THOUSANDS_MARKS } from '../table/table';
-
-/** The longest reason for setting rows aside, in characters. */
-export const LONGEST_REASON = 200;
-
-/** The longest wording of a column, in characters. */
-export const LONGEST_WORDING = 1000;
-
-/** The longest name that a dimension, a reduction or a study can have, in characters. */
-export const LONGEST_NAME = 80;
-
-const name = z.string().trim().min(1).max(LONGEST_NAME);
-
-/**
- * What belongs to names is a list, never an object with the names for its members: a column may be called
- * `constructor`. No two items are of one name.
- */
-function listOf<Item extends z.ZodType>(item: Item, by: keyof z.infer<Item>) {
-  return z
-    .array(item)
-    .refine(
-      list => new Set(list.map(one => one[by])).size === list.length,
-      `two entries are of one ${String(by)}`,
-    );
-}
-
-/** What the spread of a map and of its arrows stands for. */
-export const SPREADS = ['scores', 'even', 'standardised'] as const;
-/** What the size of a point stands for. */
-export const SIZES = ['same', 'squared-cosine', 'contribution'] as const;
-/** At most this many columns are drawn as arrows. */
-export const MOST_ARROWS = 40;
+import { DECIMAL_MARKS, DELIMITERS, ENCODINGS, QUOTES, THOUSANDS_MARKS } from '../table/readingChoices';
+import { LONGEST_REASON, LONGEST_WORDING, LONGEST_NAME } from '../limits';
+import { listOf, name } from '../listSchema';
+import { settingsSchema, askedSchema } from '../methods/schemas';
+import { scaleEnds, preparationFields } from '../preparation/schema';
+import { SPREADS, MOST_ARROWS, SIZES } from './mapSettings';
 
 const mapSchema = z.strictObject({
   /** Dimensions on the axes, counted from 1. */
@@ -62,49 +26,19 @@ const mapSchema = z.strictObject({
   odd: z.boolean().default(false),
 });
 
-/** What a reduction's eigenvalues are those of: as the preparation has it, or one of the two whatever that is. */
-export const BASES = ['prepared', 'correlations', 'covariances'] as const;
-
+/** What all reductions share, and the settings of the method. */
 const reductionSchema = z.strictObject({
   id: z.string().min(1),
   name,
-  method: z.literal('components'),
   /** Measures of the study that this reduction leaves out. */
   without: z.array(z.string()),
-  basis: z.enum(BASES).default('prepared'),
-  /** Columns of numbers that are placed on the dimensions, not used for them. */
-  placed: z.array(z.string()).default([]),
-  rotation: z
-    .strictObject({ method: z.enum(ROTATIONS), power: z.int().min(2).max(8) })
-    .default({ ...NO_ROTATION }),
-  keep: z.union([z.literal('above-average'), z.int().min(1)]),
-  /** How the rules that vote on the number of dimensions are set. */
-  retention: z
-    .strictObject({
-      data: z.enum(RANDOM_DATA),
-      simulations: z.int().min(20).max(5000),
-      percentile: z.number().min(50).max(99.9),
-      seed: z.int().min(0).max(1e9),
-      share: z.number().min(0.1).max(1),
-    })
-    .default({ ...PLAIN_RETENTION }),
   /** Names of dimensions, counted from 1. */
   names: listOf(z.strictObject({ dimension: z.int().min(1), name }), 'dimension'),
-  /** Loadings below this size fade in the ledger. */
-  fade: z.number().min(0).max(1),
   map: mapSchema,
-  /** Share of rows that lie within each limit of distance, were the table normal. */
-  limit: z.number().min(0.5).max(0.9999).default(0.95),
-  /** The column that marks repeated rows, and the one whose levels are compared. */
+  /** The column that marks repeated rows. */
   repeatsBy: z.string().nullable().default(null),
-  groupsBy: z.string().nullable().default(null),
-  /** The column that the scores foretell. */
-  outcome: z.string().nullable().default(null),
+  settings: settingsSchema,
 });
-
-const scaleEnds = z
-  .strictObject({ least: z.number(), most: z.number() })
-  .refine(({ least, most }) => least < most, 'the least end of a scale must be below the most');
 
 const columnSchema = z.strictObject({
   name: z.string(),
@@ -139,76 +73,13 @@ const madeSchema = z.strictObject({
   ]),
 });
 
-const conditionSchema = z.union([
-  z.strictObject({ column: z.string(), levels: z.array(z.string()) }),
-  z.strictObject({ column: z.string(), from: z.number(), to: z.number() }),
-]);
-
-/** Steps of preparation that can be switched off to see their effect. */
-export const STEPS = ['set aside', 'filter', 'repeats', 'fill', 'reverse', 'outliers', 'transform'] as const;
-export type Step = (typeof STEPS)[number];
-
-const preparationFields = {
-  /** Rows set aside by hand, by their place in the table of that key, counted from 0. */
-  rowsAside: z.strictObject({
-    of: z.string(),
-    rows: z.array(
-      z.strictObject({
-        row: z.int().min(0),
-        reason: z.string().max(LONGEST_REASON),
-        placed: z.boolean().default(false),
-      }),
-    ),
-  }),
-  /** Rows that do not meet all of these are left out; rows that meet any of the others are only placed. */
-  only: z.array(conditionSchema).default([]),
-  supplementary: z.array(conditionSchema).default([]),
-  repeats: z.enum(REPEAT_RULES).default('keep'),
-  repeatKeys: z.array(z.string()).default([]),
-  missing: z.enum(MISSING_RULES),
-  /** Dimensions that fill gaps. */
-  imputation: z.union([z.literal('cross-validated'), z.int().min(1).max(20)]).default(2),
-  /** Share of missing entries above which a measure is set aside; 1 allows any. */
-  gapsAllowed: z.number().min(0).max(1),
-  outliers: z.enum(OUTLIER_RULES),
-  /** From how far an entry is an outlier: interquartile ranges beyond the quartiles, or the robust z score. */
-  reach: z.number().min(0.1).max(20),
-  unfenced: z.array(z.string()),
-  rowTransform: z.enum(ROW_TRANSFORMS),
-  transform: z.enum(COLUMN_TRANSFORMS),
-  transforms: listOf(
-    z.strictObject({ measure: z.string(), transform: z.enum(COLUMN_TRANSFORMS) }),
-    'measure',
-  ),
-  scale: z.enum(SCALES),
-  weighting: z.enum(WEIGHTINGS),
-  /** How many rows a table of correlations or covariances was made from. */
-  cases: z.int().min(3).nullable().default(null),
-  off: z.array(z.enum(STEPS)).default([]),
-};
-
-/** What the kept dimensions of a reduction depended on when its scores were frozen. */
-const keptSchema = z.strictObject({
-  preparation: z
-    .strictObject({
-      ...preparationFields,
-      measures: z.array(z.string()),
-      weight: z.string().nullable(),
-      reversed: listOf(z.strictObject({ measure: z.string(), ends: scaleEnds.nullable() }), 'measure'),
-    })
-    .omit({ off: true }),
-  without: z.array(z.string()),
-  keep: z.union([z.literal('above-average'), z.int().min(1)]),
-  rotation: z.strictObject({ method: z.enum(ROTATIONS), power: z.int().min(2).max(8) }),
-});
-
 const scoreSchema = z.strictObject({
   name,
   /** Id of its reduction, and the dimension counted from 1. */
   reduction: z.string(),
   dimension: z.int().min(1),
   /** Null where it is kept in step with the reduction. */
-  frozen: keptSchema.nullable(),
+  frozen: askedSchema.nullable(),
 });
 
 const recipeSchema = z.strictObject({
@@ -302,9 +173,4 @@ export function checkRecipe(data: unknown, where: string): Recipe {
     'Correct that entry, or take the recipe out of Wold again.',
     where,
   );
-}
-
-/** The recipe as text, the same for the same recipe. */
-export function writeRecipe(recipe: Recipe): string {
-  return `${JSON.stringify(recipe, null, 2)}\n`;
 }

@@ -1,14 +1,18 @@
 import { columnOf } from '../algebra/matrix';
 import { seededRandom } from '../algebra/random';
-import { components } from '../components/components';
-import { decompose } from '../components/decompose';
-import { PLAIN_RETENTION, retention } from '../dimensions/retention';
-import { PLAIN_PREPARATION, prepare, type PreparationInput } from '../preparation/prepare';
+import { keepComponents } from '../methods/components/keepComponents';
+import { decompose } from '../methods/components/decompose';
+import { PLAIN_RETENTION } from '../dimensions/retentionSettings';
+import { retention } from '../dimensions/retention';
+import { PLAIN_PREPARATION, type PreparationInput } from '../preparation/prepared';
+import { prepare } from '../preparation/prepare';
 import { numberAt, type NumberColumn } from '../table/column';
 import { findColumn, type Table } from '../table/table';
 import { tableOf } from '../testTables';
 import type { ScoreRelation } from '../use/scoreRelations';
-import { compute, type Kept, type Request } from './run';
+import { compute } from './compute';
+import type { Kept } from '../methods/components/stages';
+import type { Request } from './stages';
 
 const { normal } = seededRandom(12);
 
@@ -35,7 +39,7 @@ function figuresOn(
   p: number,
   weight: string | null,
   change: Partial<PreparationInput>,
-): unknown[] {
+): Promise<unknown[]> {
   const preparation: PreparationInput = {
     ...PLAIN_PREPARATION,
     measures: Array.from({ length: p }, (_, j) => `x${j}`),
@@ -48,18 +52,20 @@ function figuresOn(
     { stage: 'suitability', preparation, kind: 'pearson' },
     { stage: 'suitability', preparation, kind: 'spearman' },
     { ...kept, stage: 'components' },
-    { ...kept, stage: 'scoreRelations' },
+    { reduced: { method: 'components', ask: kept }, stage: 'scoreRelations' },
     { ...kept, stage: 'outcome', outcome: 'outcome', seed: 1 },
     { ...kept, stage: 'agreement', label: 'group' },
-    { ...kept, stage: 'replicates', label: 'group' },
+    { reduced: { method: 'components', ask: kept }, stage: 'replicates', label: 'group' },
   ];
   // The weights themselves are a column like any other.
-  return requests.map(request => {
-    const result = compute(table, request);
-    return request.stage === 'scoreRelations'
-      ? (result as readonly ScoreRelation[]).filter(({ column }) => column !== 'w')
-      : result;
-  });
+  return Promise.all(
+    requests.map(async request => {
+      const result = await compute(table, request);
+      return request.stage === 'scoreRelations'
+        ? (result as readonly ScoreRelation[]).filter(({ column }) => column !== 'w')
+        : result;
+    }),
+  );
 }
 
 function expectAlike(a: unknown, b: unknown, path = ''): void {
@@ -96,10 +102,10 @@ describe.each([
   ['medians, fences, ranks', { missing: 'median', outliers: 'fences', transform: 'ranks' }],
 ] as const)('real weights, measures %s', (_, change) => {
   const gaps = 'missing' in change;
-  test('only their ratios matter, however light they are; no figure is lost', () => {
+  test('only their ratios matter, however light they are; no figure is lost', async () => {
     const weight = (i: number) => 0.5 + ((i * 7) % 5);
-    const heavy = figuresOn(made(40, 6, weight, gaps), 6, 'w', change);
-    const light = figuresOn(
+    const heavy = await figuresOn(made(40, 6, weight, gaps), 6, 'w', change);
+    const light = await figuresOn(
       made(40, 6, i => weight(i) / 1e4, gaps),
       6,
       'w',
@@ -108,9 +114,9 @@ describe.each([
     expectAlike(heavy, light);
     expectFigures(light);
   });
-  test('equal ones are none', () => {
+  test('equal ones are none', async () => {
     const table = made(40, 6, () => 3, gaps);
-    expectAlike(figuresOn(table, 6, 'w', change), figuresOn(table, 6, null, change));
+    expectAlike(await figuresOn(table, 6, 'w', change), await figuresOn(table, 6, null, change));
   });
 });
 
@@ -131,7 +137,7 @@ describe('votes with no more rows than measures', () => {
     const own = decompose(prepared);
     expect(eigenvalues).toHaveLength(n - 1);
     eigenvalues.forEach((value, d) => expect(value).toBeCloseTo(own.eigenvalues[d]!, 9));
-    expect(components(prepared, own, 'above-average').kept).toBe(count);
+    expect(keepComponents(prepared, own, 'above-average').kept).toBe(count);
   });
   test('about zero the correlations are the same as about the means', () => {
     const table = made(n, p, () => 1);
@@ -161,13 +167,13 @@ describe.each([
   ['about zero', { scale: 'none' }],
   ['logarithms, fenced', { transform: 'log', outliers: 'fences' }],
 ] as const)('rows held out one by one, %s', (_, change) => {
-  test('are foretold as from a table without them', () => {
+  test('are foretold as from a table without them', async () => {
     const n = 10;
     const table = made(n, 4, () => 1);
     const measures = ['x0', 'x1', 'x2', 'x3'];
     const input: PreparationInput = { ...PLAIN_PREPARATION, measures, weight: null, ...change };
     const kept: Kept = { preparation: input, without: [], keep: 2, rotation: { method: 'none', power: 4 } };
-    const { crossValidated, folds } = compute(table, {
+    const { crossValidated, folds } = await compute(table, {
       ...kept,
       stage: 'outcome',
       outcome: 'outcome',
@@ -184,7 +190,7 @@ describe.each([
         measures,
       );
       const prepared = prepare(part, input);
-      const made2 = components(prepared, decompose(prepared), 2);
+      const made2 = keepComponents(prepared, decompose(prepared), 2);
       const y = rows.map(row => at('outcome', row));
       const mean = y.reduce((sum, value) => sum + value, 0) / y.length;
       about += (at('outcome', out) - mean) ** 2;

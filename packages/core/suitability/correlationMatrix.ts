@@ -4,7 +4,7 @@ import { quietHost, type Host } from '../host';
 import { divisorOver } from '../preparation/rowWeights';
 import { ranks } from '../preparation/transform';
 import { momentsOf } from '../table/moments';
-import type { Prepared } from '../preparation/prepare';
+import { completeRows, type Prepared, type PreparedRows } from '../preparation/prepared';
 import { polychoricCorrelations } from './polychoric';
 import { correlationOf } from './relations';
 
@@ -20,10 +20,11 @@ export type CorrelationKind = (typeof CORRELATION_KINDS)[number];
  */
 export function correlationMatrix(prepared: Prepared, kind: CorrelationKind, host: Host = quietHost): Matrix {
   if (kind === 'polychoric') return polychoricCorrelations(prepared, host);
-  const of = kind === 'spearman' && prepared.given === null ? ranked(prepared) : prepared;
+  const of = kind === 'spearman' && prepared.kind === 'rows' ? ranked(prepared) : prepared;
   const p = of.measures.length;
-  if (of.given === null && of.gaps === 0 && of.scale !== 'none') {
-    return scaledToOne(crossProducts(weighted(of.values, of.weights), host));
+  const complete = of.scale === 'none' ? null : completeRows(of);
+  if (complete !== null) {
+    return scaledToOne(crossProducts(weighted(complete.values, of.weights), host));
   }
   const result = zeros(p, p);
   for (let a = 0; a < p; a++) {
@@ -54,7 +55,7 @@ function scaledToOne(products: Matrix): Matrix {
  * The ranks of each measure among the rows that have it, as they would be were rows repeated as often as they weigh,
  * centred by their weighted mean.
  */
-export function ranked(prepared: Prepared): Prepared {
+export function ranked(prepared: PreparedRows): PreparedRows {
   const { values, weights, counts } = prepared;
   const result = zeros(values.rows, values.columns);
   const sds = new Float64Array(values.columns);

@@ -1,6 +1,7 @@
 import { entry } from '../algebra/matrix';
 import { seededRandom } from '../algebra/random';
-import { PLAIN_PREPARATION, prepare } from '../preparation/prepare';
+import { PLAIN_PREPARATION } from '../preparation/prepared';
+import { prepare } from '../preparation/prepare';
 import { readDelimited } from '../table/readDelimited';
 import { preparedOf } from '../testTables';
 import { correlationMatrix } from './correlationMatrix';

@@ -4,7 +4,7 @@ import { columnOf, zeros, type Matrix } from '../algebra/matrix';
 import { normalQuantile } from '../algebra/normalQuantile';
 import { quietHost, type Host } from '../host';
 import { Problem } from '../problem';
-import type { Prepared } from '../preparation/prepare';
+import type { Prepared, PreparedRows } from '../preparation/prepared';
 
 /** A measure with more distinct values than this is no set of ordered categories. */
 export const MOST_CATEGORIES = 20;
@@ -25,7 +25,7 @@ interface Categories {
  * @throws Problem when a measure has too many distinct values to be categories, or only relations are given
  */
 export function polychoricCorrelations(prepared: Prepared, host: Host = quietHost): Matrix {
-  if (prepared.given !== null) {
+  if (prepared.kind === 'moments') {
     throw new Problem(
       'polychoric correlations need rows, and this table gives relations only',
       'Choose Pearson’s.',
@@ -69,7 +69,7 @@ export interface EmptyCells {
  * The pairs of measures with empty cells, most first: their polychoric correlation leans on the assumption of normality
  * there, and of two categories each it runs to ±1 (Savalei 2011).
  */
-export function emptyCells(prepared: Prepared): EmptyCells[] {
+export function emptyCells(prepared: PreparedRows): EmptyCells[] {
   const measures = prepared.measures.map((name, j) => categoriesOf(columnOf(prepared.values, j), name));
   const pairs: EmptyCells[] = [];
   measures.forEach((x, i) => {

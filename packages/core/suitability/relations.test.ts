@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { PLAIN_PREPARATION, SCALES, prepare } from '../preparation/prepare';
+import { PLAIN_PREPARATION, SCALES } from '../preparation/prepared';
+import { prepare } from '../preparation/prepare';
 import { readDelimited } from '../table/readDelimited';
 import { relations } from './relations';
 

@@ -1,7 +1,7 @@
 import { columnOf } from '../algebra/matrix';
 import { correlation } from '../algebra/correlation';
 import { Problem } from '../problem';
-import type { Prepared } from '../preparation/prepare';
+import type { Prepared } from '../preparation/prepared';
 
 export interface Relation {
   readonly measure: string;
@@ -31,8 +31,10 @@ export function relations(prepared: Prepared, measure: string): Relation[] {
 
 /** Pearson's correlation of two prepared measures; over the rows that have both where gaps are kept. */
 export function correlationOf(prepared: Prepared, a: number, b: number): number {
-  const { weights, given } = prepared;
   const sd = (j: number) => prepared.sds[j]! / prepared.divisors[j]!;
-  if (given !== null) return given.values[a * given.rows + b]! / (sd(a) * sd(b));
-  return correlation(columnOf(prepared.values, a), columnOf(prepared.values, b), weights);
+  if (prepared.kind === 'moments') {
+    const { rows: p, values } = prepared.covariances;
+    return values[a * p + b]! / (sd(a) * sd(b));
+  }
+  return correlation(columnOf(prepared.values, a), columnOf(prepared.values, b), prepared.weights);
 }

@@ -1,7 +1,8 @@
 import { invertDefinite, independence } from '../algebra/cholesky';
 import { entry, zeros, type Matrix } from '../algebra/matrix';
 import { seededRandom } from '../algebra/random';
-import { PLAIN_PREPARATION, prepare, type PreparationInput, type Prepared } from '../preparation/prepare';
+import { PLAIN_PREPARATION, type PreparationInput, type Prepared } from '../preparation/prepared';
+import { prepare } from '../preparation/prepare';
 import { readDelimited } from '../table/readDelimited';
 import { correlationMatrix } from './correlationMatrix';
 import { correlationP, suitability } from './suitability';

@@ -8,7 +8,7 @@ import { dot } from '../algebra/product';
 import { leadingVectors } from '../algebra/leadingVectors';
 import { symmetricEigen, symmetricEigenvalues, type Eigen } from '../algebra/symmetricEigen';
 import { quietHost, stretch, type Host } from '../host';
-import type { Prepared } from '../preparation/prepare';
+import { completeRows, type Prepared, type PreparedRows } from '../preparation/prepared';
 import { meanOf } from '../table/moments';
 import { shapeOf } from '../table/shape';
 import { correlationMatrix, ranked, type CorrelationKind } from './correlationMatrix';
@@ -92,16 +92,17 @@ export function suitability(
   prepared: Prepared,
   kind: CorrelationKind,
   host: Host = quietHost,
-  normal: () => Mardia | null = () => normality(prepared, stretch(host, 0.8, 1)),
+  normal: Mardia | null = normality(prepared, stretch(host, 0.8, 1)),
 ): Suitability {
   const correlations = correlationMatrix(prepared, kind, stretch(host, 0, 0.4));
   const names = prepared.measures;
   const p = names.length;
   const { n } = prepared;
   // With no more rows than measures the correlations are singular for sure.
-  const few = n !== null && n <= p && prepared.given === null && prepared.gaps === 0 && kind !== 'polychoric';
+  const rows = kind !== 'polychoric' && n !== null && n <= p ? completeRows(prepared) : null;
+  const few = rows !== null;
   const eigen = few
-    ? fromRows(prepared, kind, stretch(host, 0.4, 0.8))
+    ? fromRows(rows, kind, stretch(host, 0.4, 0.8))
     : ofColumns(correlations, stretch(host, 0.4, 0.8));
   const tolerance = Math.max(SINGULAR * eigen.values[0]!, 1.2 * Math.sqrt(p) * printedPrecision(prepared));
   const least = few ? 0 : eigen.values[p - 1]!;
@@ -128,7 +129,7 @@ export function suitability(
     logDeterminant,
     condition: conditionOf(definiteness, eigen.values[0]!, least),
     shareRelated: shareRelated(correlations),
-    mardia: inverted === null ? null : normal(),
+    mardia: inverted === null ? null : normal,
     definiteness,
     least: definiteness === 'singular' ? 0 : least,
     fewRows: few,
@@ -137,7 +138,7 @@ export function suitability(
         ? dependent(correlations, eigen, tolerance, few ? n : null, host).map(named)
         : [],
     weakest: weightiest(definiteness === 'indefinite' ? lastVectors(correlations, eigen, host) : last, names),
-    emptyCells: kind === 'polychoric' ? emptyCells(prepared) : [],
+    emptyCells: kind === 'polychoric' && prepared.kind === 'rows' ? emptyCells(prepared) : [],
   };
 }
 
@@ -145,7 +146,9 @@ const conditionOf = (definiteness: Suitability['definiteness'], largest: number,
   definiteness === 'definite' ? largest / least : definiteness === 'singular' ? Infinity : NaN;
 
 /** How far a given correlation may be off, for the digits it is given with. */
-function printedPrecision({ precision, scale, sds }: Prepared): number {
+function printedPrecision(prepared: Prepared): number {
+  if (prepared.kind === 'rows') return 0;
+  const { precision, scale, sds } = prepared;
   const least = sds.reduce((a, b) => Math.min(a, b), Infinity);
   return scale === 'unit-variance' ? precision : precision / (least * least);
 }
@@ -192,7 +195,7 @@ function ofColumns(correlations: Matrix, host: Host): Eigen {
 }
 
 /** The first two eigenvectors of the correlations, by way of the products of the rows: there are fewer of them. */
-function fromRows(prepared: Prepared, kind: CorrelationKind, host: Host): Eigen {
+function fromRows(prepared: PreparedRows, kind: CorrelationKind, host: Host): Eigen {
   const { values: unweighted, measures, weights } = kind === 'spearman' ? ranked(prepared) : prepared;
   const [n, p] = [unweighted.rows, measures.length];
   const scaled = zeros(n, p);
@@ -275,7 +278,7 @@ function measureSuitability(
       mate = other;
     }
   }
-  const values = columnOf(prepared.values, j);
+  const values = prepared.kind === 'rows' ? columnOf(prepared.values, j) : new Float64Array(0);
   return {
     measure,
     kmo: partial === null ? NaN : adequacy(correlations, partial, j),
@@ -325,8 +328,9 @@ function angularOrder(vectors: Matrix): number[] {
 
 /** The figures of multivariate normality; null where they cannot be had. */
 export function normality(prepared: Prepared, host: Host = quietHost): Mardia | null {
-  const { values, gaps, weights, n, scale } = prepared;
-  const p = values.columns;
-  if (n === null || n <= p || p > MANY || gaps > 0 || scale === 'none' || values.rows === 0) return null;
-  return mardia(values, weights, host);
+  const { measures, n, scale } = prepared;
+  const p = measures.length;
+  const rows = completeRows(prepared);
+  if (rows === null || n === null || n <= p || p > MANY || scale === 'none') return null;
+  return mardia(rows.values, rows.weights, host);
 }

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { arrange, type Arrangement, type ColumnArrangement } from './arrange';
+import { arrange } from './arrange';
+import type { Arrangement, ColumnArrangement } from './arrangement';
 import { textAt, numberAt, missingCount, type NumberColumn } from './column';
 import { guessType, knownOrder, yesNo } from './columnType';
 import { datesOf } from './dates';

@@ -1,42 +1,14 @@
 import { Problem } from '../problem';
+import type { Arrangement, ScoreColumn, ColumnArrangement } from './arrangement';
 import { isMissing, textAt, type Column, type LevelColumn, type NumberColumn } from './column';
 import { levelsBuilder } from './columnBuilder';
-import { knownOrder, yesNo, type ColumnType } from './columnType';
+import { knownOrder, yesNo } from './columnType';
 import { contentKey } from './contentKey';
 import { datesOf } from './dates';
-import { makeColumn, type MadeColumn } from './makeColumn';
+import { makeColumn } from './makeColumn';
 import { narrowNumbers } from './narrow';
 import { isMissingText, parseNumber } from './numberText';
 import { findColumn, type Table } from './table';
-
-/** How the entries of a column are to be understood, where that is not as they were read. */
-export interface ColumnArrangement {
-  readonly name: string;
-  readonly type?: ColumnType | undefined;
-  /** The entries that stand for a missing one; those found in reading where this is left out. */
-  readonly missing?: readonly string[] | undefined;
-  /** Numbers for entries that are none: "<0.1" may stand for 0.05. */
-  readonly values?: readonly { readonly entry: string; readonly number: number }[] | undefined;
-  /** Levels in their order. */
-  readonly order?: readonly string[] | undefined;
-}
-
-/** What is made of a table's columns before anything is computed from them. Rows stay as they are. */
-export interface Arrangement {
-  readonly columns: readonly ColumnArrangement[];
-  readonly made: readonly MadeColumn[];
-  /** Columns of scores that were put beside the others, in their order. */
-  readonly scores?: readonly ScoreColumn[] | undefined;
-}
-
-/** A column that holds the scores of a dimension. */
-export interface ScoreColumn {
-  readonly name: string;
-  /** Counted from 1. */
-  readonly dimension: number;
-  /** What the dimensions depend on, as the recipe asks for them. */
-  readonly request: object;
-}
 
 /**
  * The table with its columns understood as arranged, and those made from others at its end. The table itself where

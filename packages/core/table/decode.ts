@@ -1,5 +1,5 @@
 import { Problem } from '../problem';
-import type { Dialect } from './table';
+import type { Dialect } from './readingChoices';
 
 /** First bytes of files that are not text, with what they are and what to do about it. */
 const SIGNATURES: readonly { bytes: readonly number[]; what: string; remedy: string }[] = [

@@ -1,4 +1,4 @@
-import type { Share } from '../host';
+import type { Errand } from '../host';
 import { textDecoder } from './decode';
 import { delimitedReader, type Layout } from './delimitedReader';
 import { blobSource, CHUNK_BYTES, type FileBlob, type FileSource } from './fileSource';
@@ -18,7 +18,7 @@ const WORTH_SHARING = 1 << 20;
 const LINE_FEED = 10;
 
 /** Reads the rows of a file's end; null where they cannot be read by themselves. */
-export const delimitedPart: Share<FileEnd, TakenPart | null> = {
+export const delimitedPart: Errand<FileEnd, TakenPart | null> = {
   name: 'delimited part',
   run: async ({ blob, from, layout, found }) => {
     const source = blobSource(blob);

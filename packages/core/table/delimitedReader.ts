@@ -2,7 +2,8 @@ import Papa from 'papaparse';
 import { Problem } from '../problem';
 import { detectDialect, parserConfig, SAMPLE_CHARACTERS } from './dialect';
 import { rowsTable, rowTaker, type RowTaker, type TakenPart } from './rowTaker';
-import type { Dialect, ReadingChoices, Table } from './table';
+import type { Dialect, ReadingChoices } from './readingChoices';
+import type { Table } from './table';
 
 /** Characters parsed at a time: their entries stay in the near caches until they are typed. */
 const PIECE_CHARACTERS = 1 << 16;

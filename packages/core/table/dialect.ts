@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { groupMark, isMissingText, parseNumber, type Marks } from './numberText';
-import type { Dialect, ReadingChoices } from './table';
+import type { Dialect, ReadingChoices } from './readingChoices';
 
 /** Blanks part entries only where the analyst says so. */
 const FOUND_DELIMITERS = [',', ';', '\t', '|'] as const;

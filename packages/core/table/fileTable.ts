@@ -3,7 +3,8 @@ import { missingCount, type Column } from './column';
 import { distinctNames } from './distinctNames';
 import { contentKey } from './contentKey';
 import { findMatrix } from './relationMatrix';
-import type { ReadingChoices, ReadNote, Source, Table } from './table';
+import type { ReadingChoices } from './readingChoices';
+import type { ReadNote, Source, Table } from './table';
 
 /** What a reader of one format has made of a file. */
 interface Read {

@@ -1,4 +1,4 @@
-import type { Dialect } from './table';
+import type { Dialect } from './readingChoices';
 
 /** Words that stand for a missing entry, in lower case. */
 const MISSING_WORDS = new Set(['', 'na', 'n/a', '#n/a', 'nan', 'null', '.', '?', '-', '–', '—']);

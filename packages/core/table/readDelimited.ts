@@ -5,7 +5,8 @@ import { delimitedReader } from './delimitedReader';
 import { contentKey, contentKeyStream } from './contentKey';
 import { CHUNK_BYTES, type FileSource } from './fileSource';
 import type { TakenPart } from './rowTaker';
-import type { Dialect, ReadingChoices, Table } from './table';
+import type { Dialect, ReadingChoices } from './readingChoices';
+import type { Table } from './table';
 
 const CHUNK_CHARACTERS = 1 << 22;
 

@@ -9,7 +9,7 @@ import {
   type SchemaTree,
 } from 'hyparquet';
 import { compressors } from 'hyparquet-compressors';
-import { quietHost, stretch, type Host, type Share } from '../host';
+import { quietHost, stretch, type Host, type Errand } from '../host';
 import { Problem } from '../problem';
 import type { Column } from './column';
 import { columnBuilder, type ColumnBuilder } from './columnBuilder';
@@ -69,7 +69,7 @@ export async function readParquet(source: FileSource, name: string, host: Host =
 }
 
 /** The second share of a Parquet file's columns. */
-export const secondColumns: Share<{ readonly blob: FileBlob }, Column[]> = {
+export const secondColumns: Errand<{ readonly blob: FileBlob }, Column[]> = {
   name: 'Parquet columns',
   run: async ({ blob }) => {
     const source = blobSource(blob);

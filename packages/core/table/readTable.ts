@@ -5,7 +5,8 @@ import { streamDelimited } from './readDelimited';
 import { isJson, readJson } from './readJson';
 import { isParquet, readParquet } from './readParquet';
 import { isZip, readWorkbook } from './readWorkbook';
-import type { ReadingChoices, Table } from './table';
+import type { ReadingChoices } from './readingChoices';
+import type { Table } from './table';
 
 const LOOKED_AT = 4096;
 

@@ -6,7 +6,8 @@ import { PLAIN_MARKS } from './columnBuilder';
 import { contentKey } from './contentKey';
 import { entryText } from './entryText';
 import { rowsTable, rowTaker } from './rowTaker';
-import type { ReadingChoices, Table } from './table';
+import type { ReadingChoices } from './readingChoices';
+import type { Table } from './table';
 
 const MARK = [0x50, 0x4b, 0x03, 0x04];
 /** A workbook that unpacks to more than this is refused before it is unpacked. */

@@ -3,7 +3,8 @@ import { missingCount, type Column } from './column';
 import { columnBuilder, type ColumnBuilder, type Taken } from './columnBuilder';
 import { fileTable, UNNAMED } from './fileTable';
 import { isMissingText, type Marks } from './numberText';
-import type { Dialect, ReadingChoices, ReadNote, Source, Table } from './table';
+import type { Dialect, ReadingChoices } from './readingChoices';
+import type { ReadNote, Source, Table } from './table';
 
 /** Notes of one kind are summed up beyond this many. */
 const NAMED_ROWS = 3;

@@ -1,6 +1,6 @@
 import { parquetWriteBuffer } from 'hyparquet-writer';
 import { quietHost, type Host } from '../host';
-import { shareNamed } from '../recipe/shares';
+import { errandNamed } from '../recipe/errands';
 import { blobSource } from './fileSource';
 import { readTable } from './readTable';
 
@@ -13,7 +13,7 @@ function sharingHost(): { host: Host; shared: string[]; failing: boolean } {
   const elsewhere: Host['elsewhere'] = async (share, input) => {
     state.shared.push(share.name);
     if (state.failing) throw new Error('no memory');
-    return structuredClone(await shareNamed(share.name).run(input as never)) as never;
+    return structuredClone(await errandNamed(share.name).run(input as never)) as never;
   };
   state.host = { ...quietHost, elsewhere };
   return state;

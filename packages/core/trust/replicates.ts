@@ -1,11 +1,10 @@
 import { columnOf } from '../algebra/matrix';
-import type { Components } from '../components/components';
-import type { Prepared } from '../preparation/prepare';
+import type { Placement } from '../methods/placement';
 import { rowsStoodFor, weightsAt } from '../preparation/rowWeights';
 import { Problem } from '../problem';
 import { meanOf, sdOf, squaresAbout } from '../table/moments';
 import type { Table } from '../table/table';
-import { groupsOf } from './groups';
+import { groupsOf } from '../table/groups';
 
 /** How rows that repeat each other scatter along one dimension, against all rows. */
 export interface ReplicateScatter {
@@ -37,15 +36,10 @@ export interface Replicates {
  * @param label the column whose equal entries mark repeats
  * @throws Problem when no entry comes twice
  */
-export function replicates(
-  table: Table,
-  prepared: Prepared,
-  components: Components,
-  label: string,
-): Replicates {
-  const { rows, scores, kept } = components;
+export function replicates(table: Table, placement: Placement, label: string): Replicates {
+  const { rows, at, weights } = placement;
   const repeated = [...groupsOf(table, label, rows)]
-    .map(([level, places]) => ({ level, places, n: rowsStoodFor(prepared, places) }))
+    .map(([level, places]) => ({ level, places, n: rowsStoodFor(placement, places) }))
     .filter(({ n }) => n > 1);
   if (repeated.length === 0) {
     throw new Problem(
@@ -55,15 +49,15 @@ export function replicates(
     );
   }
   const df = repeated.reduce((sum, { n }) => sum + n - 1, 0);
-  const dimensions = Array.from({ length: kept }, (_, d) => {
-    const score = columnOf(scores, d);
+  const dimensions = Array.from({ length: at.columns }, (_, d) => {
+    const score = columnOf(at, d);
     let within = 0;
     for (const { places } of repeated) {
       const own = Float64Array.from(places, i => score[i]!);
-      const weights = weightsAt(prepared, places);
-      within += squaresAbout(own, meanOf(own, weights), weights) / df;
+      const ownWeights = weightsAt(placement, places);
+      within += squaresAbout(own, meanOf(own, ownWeights), ownWeights) / df;
     }
-    const all = sdOf(score, prepared.weights) ** 2;
+    const all = sdOf(score, weights) ** 2;
     return { within: Math.sqrt(within), all: Math.sqrt(all), ratio: within / all };
   });
   const groups = repeated.map(({ level, places, n }) => ({ level, rows: places.map(i => rows[i]!), n }));

@@ -1,21 +1,18 @@
 import { zeros, type Matrix } from '../algebra/matrix';
 import { product } from '../algebra/product';
 import { seededRandom } from '../algebra/random';
-import { components, type Components } from '../components/components';
-import { decompose } from '../components/decompose';
-import { NO_ROTATION } from '../components/rotate';
-import {
-  PLAIN_PREPARATION,
-  prepare,
-  treatFor,
-  type Prepared,
-  type PreparationInput,
-} from '../preparation/prepare';
+import { keepComponents } from '../methods/components/keepComponents';
+import type { Components } from '../methods/components/components';
+import { decompose } from '../methods/components/decompose';
+import { NO_ROTATION } from '../methods/components/rotation';
+import { PLAIN_PREPARATION, type PreparationInput } from '../preparation/prepared';
+import { prepare, treatFor } from '../preparation/prepare';
 import { nearestRotation } from '../rotation/varimax';
 import { tableOf } from '../testTables';
-import { agreement, turnedCongruence } from './agreement';
-import { congruence, pairedCongruence } from './congruence';
+import { agreement, turnedCongruence } from '../methods/components/agreement';
+import { congruence, pairedCongruence } from '../algebra/congruence';
 import { replicates } from './replicates';
+import type { Placement } from '../methods/placement';
 
 const matrix = (columns: readonly (readonly number[])[]): Matrix => ({
   rows: columns[0]!.length,
@@ -76,7 +73,7 @@ describe('agreement between groups', () => {
   const prepared = prepare(table, input);
   const agreed = (asked: PreparationInput, made: Components, label = 'batch') =>
     agreement(table, asked, treatFor(table, asked), made, label, NO_ROTATION);
-  const whole = components(prepared, decompose(prepared), 2);
+  const whole = keepComponents(prepared, decompose(prepared), 2);
 
   test('groups made alike agree; groups too small are named', () => {
     const { groups, pairs, leftOut } = agreed(input, whole);
@@ -93,7 +90,7 @@ describe('agreement between groups', () => {
   test('a group made otherwise does not', () => {
     const every = { ...PLAIN_PREPARATION, measures, weight: null };
     const all = prepare(table, every);
-    const { pairs } = agreed(every, components(all, decompose(all), 2));
+    const { pairs } = agreed(every, keepComponents(all, decompose(all), 2));
     const least = (a: string, b: string) =>
       pairs.find(pair => [pair.a, pair.b].includes(a) && [pair.a, pair.b].includes(b))!.least;
     expect(least('first', 'second')).toBeGreaterThan(0.95);
@@ -103,7 +100,7 @@ describe('agreement between groups', () => {
   test('one group is no comparison', () => {
     const asked = { ...input, only: [{ column: 'batch', levels: ['first', 'few'] }] };
     const one = prepare(table, asked);
-    const made = components(one, decompose(one), 2);
+    const made = keepComponents(one, decompose(one), 2);
     expect(() => agreed(asked, made)).toThrow(/fewer than two groups.*few.*4 rows/);
     expect(() => agreed(asked, made, 'nothing')).toThrow(/no such column/);
   });
@@ -113,14 +110,14 @@ describe('replicates', () => {
   // Scores 1, 3 | 10, 14, 12 | 20: within (2 + 8) / (1 + 2); the mean is 10, all 81 + 49 + 0 + 16 + 4 + 100 over 5.
   const table = tableOf([['r', 'r', 's', 's', 's', 't']], ['sample']);
   const made = {
-    kept: 1,
     rows: Uint32Array.of(0, 1, 2, 3, 4, 5),
-    scores: { ...zeros(6, 1), values: Float64Array.of(1, 3, 10, 14, 12, 20) },
-  } as unknown as Components;
-  const prepared = { weights: null, counts: false } as Prepared;
+    at: { ...zeros(6, 1), values: Float64Array.of(1, 3, 10, 14, 12, 20) },
+    weights: null,
+    counts: false,
+  } as unknown as Placement;
 
   test('scatter within repeats against all, by hand', () => {
-    const { groups, df, dimensions } = replicates(table, prepared, made, 'sample');
+    const { groups, df, dimensions } = replicates(table, made, 'sample');
     expect(groups).toEqual([{ level: 'r', rows: [0, 1], n: 2 }, { level: 's', rows: [2, 3, 4], n: 3 }]); // prettier-ignore
     expect(df).toBe(3);
     expect(dimensions[0]!.within).toBeCloseTo(Math.sqrt(10 / 3), 14);
@@ -130,6 +127,6 @@ describe('replicates', () => {
 
   test('a column without repeats is named', () => {
     const other = tableOf([['a', 'b', 'c', 'd', 'e', '']], ['sample']);
-    expect(() => replicates(other, prepared, made, 'sample')).toThrow(/no entry of this column comes twice/);
+    expect(() => replicates(other, made, 'sample')).toThrow(/no entry of this column comes twice/);
   });
 });

@@ -1,8 +1,7 @@
 import { fTail } from '../algebra/distributions';
 import { correlation } from '../algebra/correlation';
 import { columnOf } from '../algebra/matrix';
-import type { Components } from '../components/components';
-import type { Prepared } from '../preparation/prepare';
+import type { Placement } from '../methods/placement';
 import { rowsStoodFor, weightsAt } from '../preparation/rowWeights';
 import { isMissing, numberAt, type LevelColumn, type NumberColumn } from '../table/column';
 import { correlationP } from '../suitability/suitability';
@@ -45,15 +44,16 @@ export type ScoreRelation = NumberRelation | LevelRelation;
 export const MOST_LEVELS = 60;
 
 /** The scores of each dimension against every column that has numbers or a few levels, over the rows used, weighted. */
-export function scoreRelations(table: Table, prepared: Prepared, components: Components): ScoreRelation[] {
-  const scores = Array.from({ length: components.kept }, (_, d) => columnOf(components.scores, d));
+export function scoreRelations(table: Table, placement: Placement): ScoreRelation[] {
+  const { rows, at } = placement;
+  const scores = Array.from({ length: at.columns }, (_, d) => columnOf(at, d));
   return table.columns.flatMap((column): ScoreRelation[] => {
-    const places = [...components.rows.keys()].filter(i => !isMissing(column, components.rows[i]!));
-    const n = rowsStoodFor(prepared, places);
+    const places = [...rows.keys()].filter(i => !isMissing(column, rows[i]!));
+    const n = rowsStoodFor(placement, places);
     if (n < 3) return [];
     return column.kind === 'number'
-      ? [ofNumbers(column, components.rows, places, scores, prepared, n)]
-      : ofLevels(column, components.rows, places, scores, prepared, n);
+      ? [ofNumbers(column, rows, places, scores, placement, n)]
+      : ofLevels(column, rows, places, scores, placement, n);
   });
 }
 
@@ -62,11 +62,11 @@ function ofNumbers(
   rows: Uint32Array,
   places: readonly number[],
   scores: readonly Float64Array[],
-  prepared: Prepared,
+  placement: Placement,
   n: number,
 ): NumberRelation {
   const x = Float64Array.from(places, i => numberAt(column, rows[i]!));
-  const weights = weightsAt(prepared, places);
+  const weights = weightsAt(placement, places);
   const correlations = Float64Array.from(scores, score =>
     correlation(
       x,
@@ -90,17 +90,17 @@ function ofLevels(
   rows: Uint32Array,
   places: readonly number[],
   scores: readonly Float64Array[],
-  prepared: Prepared,
+  placement: Placement,
   n: number,
 ): LevelRelation[] {
   if (column.levels.length > MOST_LEVELS) return [];
   const members = column.levels.map((): number[] => []);
   for (const i of places) members[column.codes[rows[i]!]!]!.push(i);
   const present = members.flatMap((own, code): Group[] =>
-    own.length > 0 ? [{ level: column.levels[code]!, own, n: rowsStoodFor(prepared, own) }] : [],
+    own.length > 0 ? [{ level: column.levels[code]!, own, n: rowsStoodFor(placement, own) }] : [],
   );
   const df = [present.length - 1, n - present.length] as const;
-  const { weights } = prepared;
+  const { weights } = placement;
   const tests = scores.map(score => variance(present, places, score, weights, df));
   return [
     {

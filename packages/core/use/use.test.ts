@@ -1,19 +1,21 @@
 import { columnOf, type Matrix } from '../algebra/matrix';
 import { seededRandom } from '../algebra/random';
-import { components, type Components } from '../components/components';
-import { decompose } from '../components/decompose';
-import { PLAIN_PREPARATION, prepare, type Prepared } from '../preparation/prepare';
+import { keepComponents } from '../methods/components/keepComponents';
+import { decompose } from '../methods/components/decompose';
+import { PLAIN_PREPARATION } from '../preparation/prepared';
+import { prepare } from '../preparation/prepare';
 import { normalColumns, tableOf } from '../testTables';
-import { outcomeOnScores } from './outcome';
+import { outcomeOnScores } from '../methods/components/outcome';
 import { scoreRelations, type LevelRelation, type NumberRelation } from './scoreRelations';
+import type { Placement } from '../methods/placement';
 
-const unweighted = { weights: null, counts: false } as Prepared;
-const scored = (scores: Matrix): Components =>
+const scored = (at: Matrix): Placement =>
   ({
-    kept: scores.columns,
-    rows: Uint32Array.from({ length: scores.rows }, (_, i) => i),
-    scores,
-  }) as Components;
+    rows: Uint32Array.from({ length: at.rows }, (_, i) => i),
+    at,
+    weights: null,
+    counts: false,
+  }) as unknown as Placement;
 
 describe('scores against columns', () => {
   test('group means and analysis of variance, by hand', () => {
@@ -21,7 +23,7 @@ describe('scores against columns', () => {
     const groups = [[6, 8, 4, 5, 3, 4], [8, 12, 9, 11, 6, 8], [13, 9, 11, 8, 7, 12]]; // prettier-ignore
     const table = tableOf([groups.flatMap((group, g) => group.map(() => `g${g}`))], ['group']);
     const made = scored({ rows: 18, columns: 1, values: Float64Array.from(groups.flat()) });
-    const [relation] = scoreRelations(table, unweighted, made) as [LevelRelation];
+    const [relation] = scoreRelations(table, made) as [LevelRelation];
     expect(relation.groups.map(({ means }) => means[0])).toEqual([5, 9, 10]);
     expect(relation.df).toEqual([2, 15]);
     expect(relation.f[0]).toBeCloseTo(42 / (68 / 15), 10);
@@ -32,7 +34,7 @@ describe('scores against columns', () => {
   test('correlations with p, over rows that have an entry; a constant has none', () => {
     const table = tableOf([[1, 2, 3, 4, ''], [2, 1, 4, 3, 9], [7, 7, 7, 7, 7]]); // prettier-ignore
     const made = scored({ rows: 5, columns: 1, values: Float64Array.of(1, 2, 3, 4, 100) });
-    const [a, b, constant] = scoreRelations(table, unweighted, made) as NumberRelation[];
+    const [a, b, constant] = scoreRelations(table, made) as NumberRelation[];
     expect(a).toMatchObject({ n: 4, kind: 'number' });
     expect(a!.correlations[0]).toBeCloseTo(1, 14);
     expect(a!.p[0]).toBe(0);
@@ -44,7 +46,7 @@ describe('scores against columns', () => {
   test('r = .8 over five rows has p = .104', () => {
     const table = tableOf([[1, 2, 3, 4, 5]]);
     const made = scored({ rows: 5, columns: 1, values: Float64Array.of(1, 3, 2, 5, 4) });
-    const [relation] = scoreRelations(table, unweighted, made) as [NumberRelation];
+    const [relation] = scoreRelations(table, made) as [NumberRelation];
     expect(relation.correlations[0]).toBeCloseTo(0.8, 14);
     // t = .8 √(3 / .36) = 2.3094 with 3 degrees of freedom.
     expect(relation.p[0]).toBeCloseTo(0.1041, 4);
@@ -53,7 +55,7 @@ describe('scores against columns', () => {
   test('names of rows and empty columns are passed over', () => {
     const table = tableOf([Array.from({ length: 80 }, (_, i) => `row ${i}`), Array<string>(80).fill('')]);
     const made = scored({ rows: 80, columns: 1, values: Float64Array.from({ length: 80 }, (_, i) => i) });
-    expect(scoreRelations(table, unweighted, made)).toEqual([]);
+    expect(scoreRelations(table, made)).toEqual([]);
   });
 });
 
@@ -73,7 +75,7 @@ describe('an outcome on the scores', () => {
       table,
       input,
       prepared,
-      components(prepared, decomposition, k, { method, power: 4 }),
+      keepComponents(prepared, decomposition, k, { method, power: 4 }),
       outcome,
       1,
     );
@@ -91,7 +93,7 @@ describe('an outcome on the scores', () => {
     method => {
       const k = 3;
       const made = on('noisy', k, method);
-      const { scores } = components(prepared, decomposition, k, { method, power: 4 });
+      const { scores } = keepComponents(prepared, decomposition, k, { method, power: 4 });
       for (const i of [0, 17, 119]) {
         const byScores = made.coefficients.reduce(
           (sum, { estimate }, d) => sum + estimate * (d === 0 ? 1 : columnOf(scores, d - 1)[i]!),
@@ -141,7 +143,7 @@ describe('an outcome on the scores', () => {
       [...columns, columns[0]!.map(() => 3), columns[0]!.map((_, i) => (i < 4 ? i : ''))],
       [...measures, 'constant', 'few'],
     );
-    const made = components(prepared, decomposition, 2);
+    const made = keepComponents(prepared, decomposition, 2);
     expect(() => outcomeOnScores(odd, input, prepared, made, 'constant', 1)).toThrow(/does not vary/);
     expect(() => outcomeOnScores(odd, input, prepared, made, 'few', 1)).toThrow(/4 rows have both/);
   });

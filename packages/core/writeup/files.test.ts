@@ -1,30 +1,38 @@
+import { reductionWith } from '../testTables';
 import Papa from 'papaparse';
 import { entry } from '../algebra/matrix';
 import { sherds } from '../demo/sherds';
 import { freshRecipe } from '../recipe/fresh';
-import { componentsOf, compute, preparationOf } from '../recipe/run';
+import { reductionRequest, preparationOf } from '../recipe/requests';
+import { compute } from '../recipe/compute';
 import { numberAt, textAt, type NumberColumn } from '../table/column';
 import { readDelimited } from '../table/readDelimited';
 import { findColumn } from '../table/table';
-import { fileStem, reductionFiles, type ReductionOutput } from './files';
+import { fileStem } from './fileStem';
+import type { Components } from '../methods/components/components';
+import { fileKindsOf, reductionFile } from '../methods/files';
+import type { ReductionOutput } from '../methods/work';
 
 const table = readDelimited(new TextEncoder().encode(sherds().csv), 'sherds.csv');
 const recipe = freshRecipe(table);
-const output: ReductionOutput = {
-  table,
-  stem: 'components',
-  names: [
-    { dimension: 1, name: 'Lime' },
-    { dimension: 2, name: 'kiln' },
-  ],
-  account: compute(table, { stage: 'account', preparation: preparationOf(recipe) }),
-  components: compute(table, componentsOf(recipe, { ...recipe.reductions[0]!, keep: 3 })),
-};
-const files = new Map(reductionFiles(output).map(file => [file.name, file.text]));
+const names = [
+  { dimension: 1, name: 'Lime' },
+  { dimension: 2, name: 'kiln' },
+];
+let output: ReductionOutput<Components>;
+let files: ReadonlyMap<string, string>;
+beforeAll(async () => {
+  const account = await compute(table, { stage: 'account', preparation: preparationOf(recipe) });
+  const reduction = reductionWith(recipe.reductions[0]!, { keep: 3 });
+  output = { table, names, account, result: await compute(table, reductionRequest(recipe, reduction)) };
+  files = new Map(
+    fileKindsOf('components', table).map(kind => [kind, reductionFile('components', kind, output)]),
+  );
+});
 const rowsOf = (name: string) => Papa.parse<string[]>(files.get(name)!.trim()).data;
 
 test('scores stand beside every original column and row, empty where a row was left out', () => {
-  const [header, ...rows] = rowsOf('components-scores.csv');
+  const [header, ...rows] = rowsOf('scores');
   expect(rows).toHaveLength(286);
   // A dimension named as a column is told apart from it.
   expect(header!.slice(-3)).toEqual(['Lime', 'kiln (2)', 'Dimension 3']);
@@ -37,19 +45,20 @@ test('scores stand beside every original column and row, empty where a row was l
 });
 
 test('digits give the numbers back exactly', () => {
-  const [, ...rows] = rowsOf('components-scores.csv');
-  output.components.rows.forEach((row, i) => {
-    expect(Number(rows[row]!.at(-1))).toBe(entry(output.components.scores, i, 2));
+  const [, ...rows] = rowsOf('scores');
+  output.result.rows.forEach((row, i) => {
+    expect(Number(rows[row]!.at(-1))).toBe(entry(output.result.scores, i, 2));
   });
 });
 
-test('a fitted power of the file, about its number, gives the treated measure', () => {
+test('a fitted power of the file, about its number, gives the treated measure', async () => {
   const bent = { ...recipe, preparation: { ...recipe.preparation, transform: 'box-cox' as const } };
-  const account = compute(table, { stage: 'account', preparation: preparationOf(bent) });
-  const components = compute(table, componentsOf(bent, { ...bent.reductions[0]!, keep: 2 }));
-  const text = reductionFiles({ ...output, account, components }).find(
-    ({ kind }) => kind === 'coefficients',
-  )!.text;
+  const account = await compute(table, { stage: 'account', preparation: preparationOf(bent) });
+  const components = await compute(
+    table,
+    reductionRequest(bent, reductionWith(bent.reductions[0]!, { keep: 2 })),
+  );
+  const text = reductionFile('components', 'coefficients', { ...output, account, result: components });
   const [, ...rows] = Papa.parse<string[]>(text.trim()).data;
   const i = 11;
   let score = 0;
@@ -64,9 +73,9 @@ test('a fitted power of the file, about its number, gives the treated measure', 
 });
 
 test('the coefficients of the file give the scores of the file', () => {
-  const [, ...recipeRows] = rowsOf('components-coefficients.csv');
-  const [, ...scoreRows] = rowsOf('components-scores.csv');
-  const row = output.components.rows[17]!;
+  const [, ...recipeRows] = rowsOf('coefficients');
+  const [, ...scoreRows] = rowsOf('scores');
+  const row = output.result.rows[17]!;
   for (let d = 0; d < 3; d++) {
     let score = 0;
     for (const [measure, , , , mean, , divisor, ...coefficients] of recipeRows) {
@@ -78,7 +87,7 @@ test('the coefficients of the file give the scores of the file', () => {
 });
 
 test('communalities are the sums of squared loadings on unit variance, and the leader is the largest', () => {
-  for (const [, a, b, c, leads, communality] of rowsOf('components-loadings.csv').slice(1)) {
+  for (const [, a, b, c, leads, communality] of rowsOf('loadings').slice(1)) {
     const loadings = [a, b, c].map(Number);
     expect(loadings.reduce((sum, value) => sum + value * value, 0)).toBeCloseTo(Number(communality), 12);
     const sizes = loadings.map(Math.abs);
@@ -87,7 +96,7 @@ test('communalities are the sums of squared loadings on unit variance, and the l
 });
 
 test('eigenvalues: all dimensions, shares that add up to 1, the kept ones named', () => {
-  const [header, ...rows] = rowsOf('components-eigenvalues.csv');
+  const [header, ...rows] = rowsOf('eigenvalues');
   expect(header).toEqual(['dimension', 'name', 'eigenvalue', 'share', 'cumulative share', 'kept']);
   expect(rows).toHaveLength(20);
   expect(Number(rows.at(-1)![4])).toBeCloseTo(1, 12);

@@ -1,10 +1,16 @@
+import { reductionWith } from '../testTables';
 import Papa from 'papaparse';
 import { freshRecipe } from '../recipe/fresh';
-import { componentsOf, compute, preparationOf } from '../recipe/run';
+import { reductionRequest, preparationOf } from '../recipe/requests';
+import { compute } from '../recipe/compute';
 import type { Recipe } from '../recipe/schema';
-import { withColumn } from '../recipe/withCodebook';
+import { withColumn } from '../recipe/edit/columns';
 import { readDelimited } from '../table/readDelimited';
-import { accountCsv, reductionFiles, tableCsv } from './files';
+import { accountCsv } from './accountFile';
+import type { Components } from '../methods/components/components';
+import { fileKindsOf, reductionFile } from '../methods/files';
+import type { Account } from '../preparation/prepared';
+import { tableCsv } from './tableFile';
 
 const read = (text: string) => readDelimited(new TextEncoder().encode(text), 'made.csv');
 const table = read('kiln,a,b,c\nx,1,5,2\nx,2,4,9\ny,3,9,4\ny,5,7,1\nz,9,1,3\nx,4,4,\n');
@@ -13,11 +19,16 @@ const recipe: Recipe = {
   ...withColumn(fresh, 'b', { reversed: true, scale: { least: 1, most: 9 } }),
   preparation: { ...fresh.preparation, supplementary: [{ column: 'kiln', levels: ['z'] }] },
 };
-const account = compute(table, { stage: 'account', preparation: preparationOf(recipe) });
-const components = compute(table, componentsOf(recipe, { ...recipe.reductions[0]!, keep: 2 }));
-const scores = Papa.parse<string[]>(
-  reductionFiles({ table, stem: 'r', names: [], account, components })[0]!.text.trim(),
-).data;
+let account: Account;
+let components: Components;
+let scores: string[][];
+beforeAll(async () => {
+  account = await compute(table, { stage: 'account', preparation: preparationOf(recipe) });
+  const reduction = reductionWith(recipe.reductions[0]!, { keep: 2 });
+  components = await compute(table, reductionRequest(recipe, reduction));
+  const text = reductionFile('components', 'scores', { table, names: [], account, result: components });
+  scores = Papa.parse<string[]>(text.trim()).data;
+});
 
 test('placed rows have scores, and a column tells them from the used', () => {
   expect(scores[0]!.at(-1)).toBe('used');
@@ -50,17 +61,5 @@ test('the account tells of reversed scales', () => {
 
 test('a matrix of relations has no scores to take out', () => {
   const matrix = read(',a,b\na,1,.5\nb,.5,1\n');
-  const plain = freshRecipe(matrix);
-  const files = reductionFiles({
-    table: matrix,
-    stem: 'r',
-    names: [],
-    account: compute(matrix, { stage: 'account', preparation: preparationOf(plain) }),
-    components: compute(matrix, componentsOf(plain, plain.reductions[0]!)),
-  });
-  expect(files.map(({ name }) => name)).toEqual([
-    'r-loadings.csv',
-    'r-coefficients.csv',
-    'r-eigenvalues.csv',
-  ]);
+  expect(fileKindsOf('components', matrix)).toEqual(['loadings', 'coefficients', 'eigenvalues']);
 });

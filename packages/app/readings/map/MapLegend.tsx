@@ -1,7 +1,7 @@
-import type { Components } from '@wold/core/components/components';
+import type { Placement } from '@wold/core/methods/placement';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { figure } from '../../charts/format';
-import { useComponents } from '../../results/stages';
+import { usePlacement } from '../../results/stages';
 import { isolatedLevel, selected, showedAllLevels } from '../../store/studySlice';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import { rampColour } from '../../theme/ramp';
@@ -12,15 +12,15 @@ import styles from './MapLegend.module.css';
 
 /** What the colours and shapes of the map stand for, with counts; a click shows a group alone. */
 export function MapLegend({ reduction }: { reduction: Reduction }) {
-  const { value } = useComponents(reduction);
-  return value === null ? null : <Legend reduction={reduction} components={value} />;
+  const { value } = usePlacement(reduction);
+  return value === null ? null : <Legend reduction={reduction} placement={value} />;
 }
 
-function Legend({ reduction, components }: { reduction: Reduction; components: Components }) {
+function Legend({ reduction, placement }: { reduction: Reduction; placement: Placement }) {
   const dispatch = useAppDispatch();
   const isolated = useAppSelector(state => state.study.isolated);
   const { mode } = useMode();
-  const by = useColouring(reduction, components);
+  const by = useColouring(reduction, placement);
   if (by.kind === 'alike') return null;
   return (
     <section className={styles.legend} aria-label="Legend">
@@ -63,7 +63,7 @@ function Legend({ reduction, components }: { reduction: Reduction; components: C
                   onClick={() => dispatch(isolatedLevel(group.code))}
                   onDoubleClick={() =>
                     dispatch(
-                      selected({ rows: [...components.rows].filter(row => by.codeOf(row) === group.code) }),
+                      selected({ rows: [...placement.rows].filter(row => by.codeOf(row) === group.code) }),
                     )
                   }
                 >

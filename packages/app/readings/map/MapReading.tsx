@@ -1,23 +1,21 @@
 import { useCallback, useMemo, useState } from 'react';
-import type { Components } from '@wold/core/components/components';
-import type { Distances } from '@wold/core/components/distances';
-import type { Reduction, RowMap as MapSettings } from '@wold/core/recipe/schema';
+import type { Placement } from '@wold/core/methods/placement';
+import type { Reduction } from '@wold/core/recipe/schema';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
-import { fileStem } from '@wold/core/writeup/files';
+import { fileStem } from '@wold/core/writeup/fileStem';
 import { ChartHost, type Size } from '../../charts/ChartHost';
 import type { Chart } from '../../charts/echarts';
 import { figure, percent } from '../../charts/format';
 import { rowName } from '../../lens/rowName';
-import { useComponents, useDistances } from '../../results/stages';
+import type { MapMarks } from '../../methods/method';
+import { METHOD_SCREENS } from '../../methods/screens';
+import { usePlacement } from '../../results/stages';
 import { useAppSelector } from '../../store/store';
 import { useTable } from '../../store/TableContext';
 import { useRecipe, useSelection } from '../../store/useStudy';
 import { useShortName } from '../../store/useShortName';
 import { useMode } from '../../theme/ThemeMode';
 import { ProblemNote, Resulting } from '../Problem';
-import { oddRows } from '../trust/odd';
-import { mapArrows } from './biplot';
-import { sizesOf } from './sizes';
 import { MapSurface } from './MapSurface';
 import { mapOption } from './mapOption';
 import { pointsOf } from './points';
@@ -25,15 +23,9 @@ import { useColouring } from './useColouring';
 import { wholeView, type View } from './view';
 import styles from './MapReading.module.css';
 
-/** What arrows are on a map of that spread. */
-function spreadName({ rotation }: Components, spread: MapSettings['spread']): string {
-  if (rotation !== null || spread === 'standardised') return 'are loadings';
-  return spread === 'scores' ? 'are coefficients' : 'are between coefficients and loadings';
-}
-
 /** Where does each row sit? The rows on two dimensions. */
 export function MapReading({ reduction }: { reduction: Reduction }) {
-  const components = useComponents(reduction);
+  const placement = usePlacement(reduction);
   const { matrix } = useTable();
   if (matrix !== null) {
     return (
@@ -42,49 +34,46 @@ export function MapReading({ reduction }: { reduction: Reduction }) {
       </p>
     );
   }
-  const { odd, size } = reduction.map;
-  const Shown = odd || size === 'squared-cosine' ? MapWithDistances : RowMap;
   return (
-    <Resulting reading={components}>
-      {value => <Shown reduction={reduction} components={value} distances={null} />}
+    <Resulting reading={placement}>
+      {value => <MarkedMap key={reduction.settings.method} reduction={reduction} placement={value} />}
     </Resulting>
   );
 }
 
-interface RowMapProps {
+interface MarkedMapProps {
   readonly reduction: Reduction;
-  readonly components: Components;
-  /** Null where they are not wanted, or not there yet. */
-  readonly distances: Distances | null;
+  readonly placement: Placement;
 }
 
-function MapWithDistances({ reduction, components }: RowMapProps) {
-  const { value, problem } = useDistances(reduction);
+/** The map with what the method knows of it, once that is there. */
+function MarkedMap({ reduction, placement }: MarkedMapProps) {
+  const marks = METHOD_SCREENS[reduction.settings.method].map.useMarks(reduction);
+  if (marks === null) return null;
   return (
     <>
-      {problem !== null && <ProblemNote problem={problem} />}
-      <RowMap reduction={reduction} components={components} distances={value} />
+      {marks.problem !== null && <ProblemNote problem={marks.problem} />}
+      <RowMap reduction={reduction} placement={placement} marks={marks} />
     </>
   );
 }
 
-function RowMap({ reduction, components, distances }: RowMapProps) {
+function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly marks: MapMarks }) {
   const table = useTable();
   const recipe = useRecipe();
   const selection = useSelection();
   const isolated = useAppSelector(state => state.study.isolated);
   const { tokens } = useMode();
-  const by = useColouring(reduction, components);
+  const by = useColouring(reduction, placement);
   const { map } = reduction;
   const { x, y } = map;
-  const points = useMemo(() => pointsOf(components, map, by), [components, map, by]);
-  const arrows = useMemo(() => mapArrows(components, points, map), [components, points, map]);
-  const sizes = useMemo(() => sizesOf(components, distances, map), [components, distances, map]);
-  const beyond = useMemo(() => oddRows(distances), [distances]);
+  const points = useMemo(() => pointsOf(placement, map, marks.times, by), [placement, map, marks, by]);
+  const arrows = useMemo(() => marks.arrows(points), [marks, points]);
+  const { sizes, odd } = marks;
   const marked = useMemo(() => {
     const at = (rows: ReadonlySet<number>) => [...points.rows.keys()].filter(i => rows.has(points.rows[i]!));
-    return map.odd ? { far: at(beyond.far), off: at(beyond.off) } : { far: [], off: [] };
-  }, [points, beyond, map.odd]);
+    return map.odd && odd !== null ? { far: at(odd.far), off: at(odd.off) } : { far: [], off: [] };
+  }, [points, odd, map.odd]);
   const shortName = useShortName();
   const [size, setSize] = useState<Size>({ width: 0, height: 0 });
   // A zoom holds for the points it was made on.
@@ -92,11 +81,14 @@ function RowMap({ reduction, components, distances }: RowMapProps) {
   const whole = useMemo(() => wholeView(points.x, points.y, size), [points, size]);
   const view = zoom !== null && zoom.points === points.x ? zoom.view : whole;
   const axisName = useCallback(
-    (d: number) => `${dimensionName(reduction.names, d)}, ${percent(components.heldBy[d - 1]!, 1)}`,
-    [reduction.names, components.heldBy],
+    (d: number) => {
+      const name = dimensionName(reduction.names, d);
+      return marks.shares === null ? name : `${name}, ${percent(marks.shares[d - 1]!, 1)}`;
+    },
+    [reduction.names, marks.shares],
   );
-  const xd = Math.min(x, components.kept);
-  const yd = Math.min(y, components.kept);
+  const xd = Math.min(x, placement.at.columns);
+  const yd = Math.min(y, placement.at.columns);
   const option = useCallback(
     (at: Size) =>
       mapOption(
@@ -170,10 +162,10 @@ function RowMap({ reduction, components, distances }: RowMapProps) {
       </ChartHost>
       {(map.odd || map.arrows > 0) && (
         <p className={`${styles.key} soft small`}>
-          {map.arrows > 0 && `arrows ${spreadName(components, map.spread)}, × ${figure(arrows.times, 3)}`}
+          {map.arrows > 0 && `arrows ${marks.arrowsAre}, × ${figure(arrows.times, 3)}`}
           {map.arrows > 0 && map.odd && ' · '}
           {map.odd &&
-            (distances === null
+            (odd === null
               ? 'measuring distances …'
               : `△ far out within the dimensions: ${marked.far.length} · □ off the dimensions: ${marked.off.length}`)}
         </p>

@@ -1,11 +1,11 @@
 import type { Reduction } from '@wold/core/recipe/schema';
 import type { Answer } from '../answer';
-import { useComponents } from '../../results/stages';
+import { usePlacement } from '../../results/stages';
 import { count } from '../../charts/format';
 
 /** 252 rows · coloured by kiln */
 export function useMapAnswer(reduction: Reduction): Answer {
-  const { value, stale, problem } = useComponents(reduction);
+  const { value, stale, problem } = usePlacement(reduction);
   if (problem !== null || value === null) {
     return { text: 'no map yet', stale: problem === null, attention: 0, because: '' };
   }

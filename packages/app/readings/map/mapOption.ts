@@ -6,7 +6,7 @@ import { placeLabels } from '../../charts/placeLabels';
 import type { Tokens } from '../../theme/tokens';
 import type { Colouring } from './colouring';
 import type { Points } from './points';
-import type { MapArrow } from './biplot';
+import type { MapArrow } from './mapArrow';
 import { ranges, toPixel, type View } from './view';
 
 interface MapContent {

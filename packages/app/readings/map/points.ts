@@ -1,5 +1,5 @@
 import { columnOf } from '@wold/core/algebra/matrix';
-import type { Components } from '@wold/core/components/components';
+import type { Placement } from '@wold/core/methods/placement';
 import type { RowMap } from '@wold/core/recipe/schema';
 import type { Colouring } from './colouring';
 
@@ -14,35 +14,30 @@ export interface Points {
   readonly flat: boolean;
 }
 
-/** What scores are multiplied by on a map; rotated ones are standardised as they are. */
-export function spreadBy({ rotation, variances }: Components, spread: RowMap['spread'], d: number): number {
-  if (rotation !== null || spread === 'scores') return 1;
-  const sd = Math.sqrt(variances[d]!);
-  return spread === 'standardised' ? 1 / sd : 1 / Math.sqrt(sd);
-}
-
 /** The points of two dimensions, counted from 1; with one dimension kept, groups stand above each other. */
 export function pointsOf(
-  components: Components,
-  { x, y, spread: scaling }: Pick<RowMap, 'x' | 'y' | 'spread'>,
+  placement: Placement,
+  { x, y, spread }: Pick<RowMap, 'x' | 'y' | 'spread'>,
+  times: (spread: RowMap['spread'], dimension: number) => number,
   by: Colouring,
 ): Points {
-  const { scores, placedScores, kept } = components;
-  const rows = joined(Uint32Array, components.rows, components.placedRows);
-  const used = components.rows.length;
+  const { at, placedAt } = placement;
+  const kept = at.columns;
+  const rows = joined(Uint32Array, placement.rows, placement.placedRows);
+  const used = placement.rows.length;
   const along = (dimension: number) => {
     const d = Math.min(dimension, kept) - 1;
-    const times = spreadBy(components, scaling, d);
-    const all = joined(Float64Array, columnOf(scores, d), columnOf(placedScores, d));
-    return times === 1 ? all : all.map(score => score * times);
+    const by = times(spread, d);
+    const all = joined(Float64Array, columnOf(at, d), columnOf(placedAt, d));
+    return by === 1 ? all : all.map(place => place * by);
   };
   const across = along(x);
   if (kept > 1) return { rows, x: across, y: along(y), used, flat: false };
-  const spread = (across.reduce((m, v) => Math.max(m, Math.abs(v)), 0) || 1) / 6;
+  const lanes = (across.reduce((m, v) => Math.max(m, Math.abs(v)), 0) || 1) / 6;
   const up = Float64Array.from(rows, row => {
     const lane = by.kind === 'levels' ? by.groups.findIndex(group => group.code === by.codeOf(row)) : 0;
     // A fixed scatter within the lane keeps rows from hiding each other.
-    return -spread * (lane + 0.7 * (((row * 0.618034) % 1) - 0.5));
+    return -lanes * (lane + 0.7 * (((row * 0.618034) % 1) - 0.5));
   });
   return { rows, x: across, y: up, used, flat: true };
 }

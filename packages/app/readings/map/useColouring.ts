@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { Components } from '@wold/core/components/components';
+import type { Placement } from '@wold/core/methods/placement';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { findColumn } from '@wold/core/table/table';
 import { useTable } from '../../store/TableContext';
@@ -8,11 +8,11 @@ import { useMode } from '../../theme/ThemeMode';
 import { colouring, type Colouring } from './colouring';
 
 /** How the rows of a reduction are coloured now. */
-export function useColouring(reduction: Reduction, components: Components): Colouring {
+export function useColouring(reduction: Reduction, placement: Placement): Colouring {
   const table = useTable();
   const { mode, tokens } = useMode();
   const name = reduction.map.colour;
-  const { rows } = components;
+  const { rows } = placement;
   const colours = useRecipe().columns.find(column => column.name === name)?.colours;
   return useMemo(() => {
     const column = name === null ? null : (findColumn(table, name) ?? null);

@@ -1,7 +1,8 @@
 import type { ReactNode } from 'react';
 import { listChanges } from '@wold/core/preparation/changes';
-import type { Account } from '@wold/core/preparation/prepare';
-import { accountCsv, fileStem } from '@wold/core/writeup/files';
+import type { Account } from '@wold/core/preparation/prepared';
+import { accountCsv } from '@wold/core/writeup/accountFile';
+import { fileStem } from '@wold/core/writeup/fileStem';
 import { textAt } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
 import { count, figure } from '../../charts/format';

@@ -1,6 +1,6 @@
 import { ChoiceWord, NumberWord, Word } from '../../controls/Word';
-import { withColumn } from '@wold/core/recipe/withCodebook';
-import { withPreparation } from '../../store/studySlice';
+import { withColumn } from '@wold/core/recipe/edit/columns';
+import { withPreparation } from '@wold/core/recipe/edit/preparation';
 import { useEdit, useRecipe } from '../../store/useStudy';
 import { useShortName } from '../../store/useShortName';
 import { count } from '../../charts/format';

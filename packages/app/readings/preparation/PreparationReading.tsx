@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Account } from '@wold/core/preparation/prepare';
+import type { Account } from '@wold/core/preparation/prepared';
 import { useAccount, useBoxes } from '../../results/stages';
 import { useSelection } from '../../store/useStudy';
 import { Figures } from '../Figures';

@@ -1,6 +1,7 @@
-import type { Account } from '@wold/core/preparation/prepare';
-import type { Recipe, Step } from '@wold/core/recipe/schema';
-import { withPreparation } from '../../store/studySlice';
+import type { Account } from '@wold/core/preparation/prepared';
+import type { Recipe } from '@wold/core/recipe/schema';
+import type { Step } from '@wold/core/preparation/steps';
+import { withPreparation } from '@wold/core/recipe/edit/preparation';
 import { useEdit, useRecipe } from '../../store/useStudy';
 import styles from './StepStrip.module.css';
 

@@ -1,6 +1,6 @@
 import type { MissingRule } from '@wold/core/preparation/missing';
 import type { OutlierRule } from '@wold/core/preparation/outliers';
-import type { Scale } from '@wold/core/preparation/prepare';
+import type { Scale } from '@wold/core/preparation/prepared';
 import type { Weighting } from '@wold/core/preparation/rowWeights';
 import type { RowTransform } from '@wold/core/preparation/rowTransform';
 import type { ColumnTransform } from '@wold/core/preparation/transform';

@@ -3,7 +3,7 @@ import { readCodebook } from '@wold/core/table/codebook';
 import { problemData, type ProblemData } from '@wold/core/problem';
 import { count } from '../../charts/format';
 import { Word } from '../../controls/Word';
-import { withCodebook } from '@wold/core/recipe/withCodebook';
+import { withCodebook } from '@wold/core/recipe/edit/codebook';
 import { useEdit, useRecipe } from '../../store/useStudy';
 import form from '../../theme/form.module.css';
 import { readTable } from '../../workers/pool';
@@ -31,11 +31,11 @@ function CodebookPanel({ close }: { close: () => void }) {
 
   async function take(file: File): Promise<void> {
     setProblem(null);
-    const outcome = await readTable(file, file.name, {}, false).outcome;
-    if (outcome === 'stopped') return;
-    if ('problem' in outcome) return setProblem(outcome.problem);
+    const end = await readTable(file, file.name, {}, false).end;
+    if (end === 'stopped') return;
+    if ('problem' in end) return setProblem(end.problem);
     try {
-      const { recipe: told, known } = withCodebook(recipe, readCodebook(outcome.value.table));
+      const { recipe: told, known } = withCodebook(recipe, readCodebook(end.value.table));
       if (known === 0) {
         setProblem({
           what: 'none of the names in it is a column of this table',

@@ -1,5 +1,5 @@
 import type { Recipe } from '@wold/core/recipe/schema';
-import { withColumn } from '@wold/core/recipe/withCodebook';
+import { withColumn } from '@wold/core/recipe/edit/columns';
 import type { ColumnDescription } from '@wold/core/table/describe';
 import { count } from '../../charts/format';
 import { Word } from '../../controls/Word';

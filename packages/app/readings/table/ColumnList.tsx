@@ -10,7 +10,7 @@ import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useRecipe, useSelection } from '../../store/useStudy';
 import { useShortName } from '../../store/useShortName';
-import { fileStem } from '@wold/core/writeup/files';
+import { fileStem } from '@wold/core/writeup/fileStem';
 import { columnFigures, compareFigures, figuresCsv, type FigureKey } from './columnFigures';
 import { namePattern } from './namePattern';
 import { undecidedCodes } from './undecidedCodes';

@@ -8,8 +8,8 @@ import {
   QUOTES,
   THOUSANDS_MARKS,
   type ReadingChoices,
-  type Table,
-} from '@wold/core/table/table';
+} from '@wold/core/table/readingChoices';
+import type { Table } from '@wold/core/table/table';
 import type { ProblemData } from '@wold/core/problem';
 import { shortName } from '../../charts/format';
 import { loadFile } from '../../storage/studies';
@@ -71,10 +71,10 @@ export function ReadingForm({ onClose }: { onClose: () => void }) {
     if (!file) return undefined;
     const part = table.source.format === 'workbook' ? file.content : file.content.slice(0, PREVIEWED);
     const ticket = readTable(part, file.name, choices, false);
-    void ticket.outcome.then(outcome => {
-      if (outcome === 'stopped') return;
-      setPreview('value' in outcome ? outcome.value.table : null);
-      setProblem('problem' in outcome ? outcome.problem : null);
+    void ticket.end.then(end => {
+      if (end === 'stopped') return;
+      setPreview('value' in end ? end.value.table : null);
+      setProblem('problem' in end ? end.problem : null);
     });
     return ticket.stop;
   }, [file, choices, table.source.format]);
@@ -82,11 +82,11 @@ export function ReadingForm({ onClose }: { onClose: () => void }) {
   async function apply(): Promise<void> {
     if (!file) return;
     setWorking(true);
-    const outcome = await readTable(file.content, file.name, choices).outcome;
+    const end = await readTable(file.content, file.name, choices).end;
     setWorking(false);
-    if (outcome === 'stopped') return;
-    if ('problem' in outcome) return setProblem(outcome.problem);
-    const { table: read, notKept } = outcome.value;
+    if (end === 'stopped') return;
+    if ('problem' in end) return setProblem(end.problem);
+    const { table: read, notKept } = end.value;
     if (notKept !== null) {
       return setProblem({
         what: `the table was read but could not be kept in this browser (${notKept})`,

@@ -1,6 +1,7 @@
 import Dialog from '@mui/material/Dialog';
 import { useState } from 'react';
-import type { Dialect, Source } from '@wold/core/table/table';
+import type { Dialect } from '@wold/core/table/readingChoices';
+import type { Source } from '@wold/core/table/table';
 import { ReadingForm } from './ReadingForm';
 import wordStyles from '../../controls/Word.module.css';
 

@@ -3,7 +3,7 @@ import MenuItem from '@mui/material/MenuItem';
 import { ROLES, canHaveRole, type Role } from '@wold/core/table/role';
 import { findColumn } from '@wold/core/table/table';
 import { count } from '../../charts/format';
-import { withRoles } from '../../store/studySlice';
+import { withRoles } from '@wold/core/recipe/edit/columns';
 import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe } from '../../store/useStudy';
 import styles from './RoleMenu.module.css';

@@ -1,6 +1,6 @@
 import { count } from '../../charts/format';
 import { NumberWord, Word } from '../../controls/Word';
-import { withPreparation } from '../../store/studySlice';
+import { withPreparation } from '@wold/core/recipe/edit/preparation';
 import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe } from '../../store/useStudy';
 import { CodesWord } from './CodesWord';

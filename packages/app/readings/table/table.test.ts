@@ -1,8 +1,8 @@
 import { freshRecipe } from '@wold/core/recipe/fresh';
-import { withColumn } from '@wold/core/recipe/withCodebook';
+import { withColumn } from '@wold/core/recipe/edit/columns';
 import { describeTable } from '@wold/core/table/describe';
 import { readDelimited } from '@wold/core/table/readDelimited';
-import { withMadeColumn, withoutMadeColumn, withRoles } from '../../store/studySlice';
+import { withMadeColumn, withoutMadeColumn, withRoles } from '@wold/core/recipe/edit/columns';
 import { namePattern } from './namePattern';
 import { undecidedCodes } from './undecidedCodes';
 

@@ -1,0 +1,279 @@
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { holding } from '@wold/core/dimensions/rules';
+import { preparationOf } from '@wold/core/recipe/requests';
+import type { ComponentsSettings } from '@wold/core/methods/components/settings';
+import type { Reduction } from '@wold/core/recipe/schema';
+import { count } from '../../../charts/format';
+import { ChoiceWord, NumberWord, Word } from '../../../controls/Word';
+import { useComponents } from '../results';
+import { withReduction, withSettings } from '@wold/core/recipe/edit/reductions';
+import { useEdit, useRecipe } from '../../../store/useStudy';
+import { basisName } from '../../../readings/preparation/PreparationBrief';
+import styles from './DimensionsBrief.module.css';
+
+/** Principal components of the correlations of 20 measures, keep 3. */
+export function DimensionsBrief({ reduction }: { reduction: Reduction }) {
+  return (
+    <>
+      <ReductionWords reduction={reduction} />.
+    </>
+  );
+}
+
+/** The words that settle a reduction; other briefs of a reduction start with them too. */
+export function ReductionWords({ reduction }: { reduction: Reduction }) {
+  return (
+    <>
+      Principal components of the <BasisWord reduction={reduction} /> of{' '}
+      <MeasuresWord reduction={reduction} />, keep <KeepWord reduction={reduction} />, rotate{' '}
+      <RotationWord reduction={reduction} />
+    </>
+  );
+}
+
+/** What is decomposed: as question 2 scales the measures, or one of the two whatever that is. */
+function BasisWord({ reduction }: { reduction: Reduction }) {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const { scale } = recipe.preparation;
+  return (
+    <ChoiceWord
+      settles="What is decomposed"
+      value={reduction.settings.basis}
+      word={reduction.settings.basis === 'prepared' ? basisName(scale) : reduction.settings.basis}
+      choices={[
+        {
+          value: 'prepared' as const,
+          name: `as prepared: ${basisName(scale)}`,
+          when: 'Follows the scale of question 2, with all other reductions that do.',
+        },
+        {
+          value: 'correlations' as const,
+          name: 'correlations',
+          when: 'Every measure counts alike, whatever its unit and spread.',
+        },
+        {
+          value: 'covariances' as const,
+          name: 'covariances',
+          when: 'Measures of one unit: those that vary more count for more.',
+        },
+      ]}
+      onChoose={basis => edit(withSettings(recipe, reduction, { basis }), `basis ${reduction.id}`)}
+    />
+  );
+}
+
+function RotationWord({ reduction }: { reduction: Reduction }) {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const { rotation } = reduction.settings;
+  const set = (change: Partial<ComponentsSettings['rotation']>) =>
+    edit(
+      withSettings(recipe, reduction, { rotation: { ...rotation, ...change } }),
+      `rotation ${reduction.id}`,
+    );
+  return (
+    <>
+      <ChoiceWord
+        settles="How the kept dimensions are rotated"
+        value={rotation.method}
+        choices={ROTATION_WORDS}
+        onChoose={method => set({ method })}
+      />
+      {rotation.method === 'promax' && (
+        <>
+          {' of power '}
+          <NumberWord
+            settles="Power of the oblique rotation"
+            value={rotation.power}
+            least={2}
+            most={8}
+            why="Higher powers make small loadings smaller and dimensions more correlated; 4 is usual (Hendrickson and White 1964)."
+            onNumber={power => set({ power: Math.round(power) })}
+          />
+        </>
+      )}
+    </>
+  );
+}
+
+const ROTATION_WORDS = [
+  {
+    value: 'none' as const,
+    name: 'not at all',
+    when: 'Each dimension holds as much as it can; to map rows and to part signal from noise.',
+  },
+  {
+    value: 'varimax' as const,
+    name: 'by varimax',
+    when: 'Fewer measures lead on each dimension, which stay uncorrelated; easier to name.',
+  },
+  {
+    value: 'promax' as const,
+    name: 'obliquely by promax',
+    when: 'Dimensions may correlate: where what they stand for does.',
+  },
+];
+
+function KeepWord({ reduction }: { reduction: Reduction }) {
+  const { value } = useComponents(reduction);
+  const byRule = reduction.settings.keep === 'above-average';
+  const kept = value?.kept ?? (byRule ? null : (reduction.settings.keep as number));
+  const word = byRule
+    ? `${kept === null ? '' : `${kept}, `}those above average`
+    : String(reduction.settings.keep);
+  return (
+    <Word
+      settles="How many dimensions to keep"
+      panel={close => <KeepPanel reduction={reduction} kept={kept ?? 1} close={close} />}
+    >
+      {word}
+    </Word>
+  );
+}
+
+function KeepPanel({ reduction, kept, close }: { reduction: Reduction; kept: number; close: () => void }) {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const { value } = useComponents(reduction);
+  const most = value?.eigenvalues.length ?? 1;
+  const [text, setText] = useState(String(kept));
+  const number = Number(text);
+  const [shareText, setShareText] = useState('');
+  const share = Number(shareText.replace(',', '.'));
+  const shareFits = shareText.trim() !== '' && share >= 1 && share <= 100;
+  const fits = Number.isInteger(number) && number >= 1 && number <= most;
+  const keep = (wanted: ComponentsSettings['keep']) => {
+    edit(withSettings(recipe, reduction, { keep: wanted }), `keep ${reduction.id}`);
+    close();
+  };
+  return (
+    <div className={styles.keep}>
+      <form
+        onSubmit={event => {
+          event.preventDefault();
+          if (fits) keep(number);
+        }}
+      >
+        <TextField
+          label="dimensions"
+          autoFocus
+          fullWidth
+          value={text}
+          error={!fits}
+          helperText={`A whole number from 1 to ${most}: the table has no more dimensions. Enter keeps it.`}
+          onFocus={event => event.target.select()}
+          onChange={event => setText(event.target.value)}
+          slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+        />
+      </form>
+      <form
+        onSubmit={event => {
+          event.preventDefault();
+          if (shareFits && value !== null) keep(holding(value.shares, share / 100));
+        }}
+      >
+        <TextField
+          label="or as many as hold this share, in per cent"
+          fullWidth
+          value={shareText}
+          error={shareText !== '' && !shareFits}
+          helperText={
+            shareFits && value !== null
+              ? `That is ${count(holding(value.shares, share / 100), 'dimension')}. Enter keeps it.`
+              : 'From 1 to 100.'
+          }
+          onChange={event => setShareText(event.target.value)}
+          slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+        />
+      </form>
+      <button type="button" className="action" onClick={() => keep('above-average')}>
+        As many as have an eigenvalue above the average
+      </button>
+      <p className="soft small">
+        On unit variance the average is 1 (Kaiser 1960). Quick, and inclined to keep too many.
+      </p>
+    </div>
+  );
+}
+
+function MeasuresWord({ reduction }: { reduction: Reduction }) {
+  const recipe = useRecipe();
+  const { measures } = preparationOf(recipe);
+  const { value } = useComponents(reduction);
+  const used =
+    value?.measures.length ?? measures.filter(measure => !reduction.without.includes(measure)).length;
+  return (
+    <Word
+      settles="Which measures are reduced"
+      panel={() => <MeasuresPanel reduction={reduction} measures={measures} />}
+    >
+      {used === measures.length
+        ? count(used, 'measure')
+        : `${used.toLocaleString('en')} of ${count(measures.length, 'measure')}`}
+    </Word>
+  );
+}
+
+const MOST_LISTED = 200;
+
+function MeasuresPanel({ reduction, measures }: { reduction: Reduction; measures: readonly string[] }) {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const [find, setFind] = useState('');
+  const found = measures.filter(measure => measure.toLowerCase().includes(find.toLowerCase()));
+  const setWithout = (without: string[]) =>
+    edit(withReduction(recipe, reduction.id, { without }), `measures of ${reduction.id}`);
+  return (
+    <div className={styles.measures}>
+      <TextField
+        label="find a measure"
+        value={find}
+        autoFocus
+        fullWidth
+        onChange={event => setFind(event.target.value)}
+      />
+      <p className={styles.bulk}>
+        <button
+          type="button"
+          className="action"
+          onClick={() => setWithout(reduction.without.filter(measure => !found.includes(measure)))}
+        >
+          Take in {find ? 'those found' : 'all'}
+        </button>
+        <button
+          type="button"
+          className="action"
+          onClick={() => setWithout([...new Set([...reduction.without, ...found])])}
+        >
+          Leave out {find ? 'those found' : 'all'}
+        </button>
+      </p>
+      <ul>
+        {found.slice(0, MOST_LISTED).map(measure => (
+          <li key={measure}>
+            <label>
+              <input
+                type="checkbox"
+                checked={!reduction.without.includes(measure)}
+                onChange={event =>
+                  setWithout(
+                    event.target.checked
+                      ? reduction.without.filter(other => other !== measure)
+                      : [...reduction.without, measure],
+                  )
+                }
+              />
+              {measure}
+            </label>
+          </li>
+        ))}
+      </ul>
+      {found.length > MOST_LISTED && (
+        <p className="soft small">and {found.length - MOST_LISTED} more; find narrows them</p>
+      )}
+      <p className="soft small">Left out of this reduction only; a role in Table is for the whole study.</p>
+    </div>
+  );
+}

@@ -1,0 +1,15 @@
+import type { Reduction } from '@wold/core/recipe/schema';
+import { percent } from '../../../charts/format';
+import { notThere, type Answer } from '../../../readings/answer';
+import { useComponents } from '../results';
+import { heldShare } from './cost';
+
+/** 3 of 20 hold 71 % */
+export function useDimensionsAnswer(reduction: Reduction): Answer {
+  const { value, stale, waits, problem } = useComponents(reduction);
+  if (problem !== null)
+    return { text: 'cannot be found yet', stale: false, attention: 1, because: problem.what };
+  if (value === null) return notThere(waits);
+  const text = `${value.kept} of ${value.eigenvalues.length} ${value.kept === 1 ? 'holds' : 'hold'} ${percent(heldShare(value))}`;
+  return { text, stale, attention: value.note === null ? 0 : 1, because: value.note ?? '' };
+}

@@ -1,0 +1,95 @@
+import { MOST_ARROWS } from '@wold/core/recipe/mapSettings';
+import { withMap } from '@wold/core/recipe/edit/reductions';
+import type { Reduction, RowMap } from '@wold/core/recipe/schema';
+import { count, percent } from '../../../charts/format';
+import { ChoiceWord, NumberWord } from '../../../controls/Word';
+import { useEdit, useRecipe } from '../../../store/useStudy';
+import { useComponents } from '../results';
+
+/** How points are spread and sized, and what else is drawn. */
+export function MapLooks({ reduction }: { reduction: Reduction }) {
+  const { value } = useComponents(reduction);
+  const rotated = value !== null && value.rotation !== null;
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const { map } = reduction;
+  const set = (change: Partial<RowMap>) => edit(withMap(recipe, reduction, change), `map ${reduction.id}`);
+  return (
+    <>
+      , by their{' '}
+      {rotated ? (
+        'standardised scores'
+      ) : (
+        <ChoiceWord
+          settles="What the spread of rows and arrows stands for"
+          value={map.spread}
+          choices={SPREAD_WORDS}
+          onChoose={spread => set({ spread })}
+        />
+      )}
+      , with{' '}
+      <NumberWord
+        settles="How many columns are drawn as arrows"
+        value={map.arrows}
+        word={map.arrows === 0 ? 'no arrows' : count(map.arrows, 'arrow')}
+        least={0}
+        most={MOST_ARROWS}
+        why="The columns that the two dimensions hold best are drawn; 8 are easy to read."
+        onNumber={arrows => set({ arrows: Math.round(arrows) })}
+      />
+      , sized{' '}
+      <ChoiceWord
+        settles="What the size of a point stands for"
+        value={rotated && map.size === 'squared-cosine' ? 'same' : map.size}
+        choices={SIZE_WORDS.filter(({ value }) => !rotated || value !== 'squared-cosine')}
+        onChoose={size => set({ size })}
+      />
+      ,{' '}
+      <ChoiceWord
+        settles="Whether odd rows are marked"
+        value={map.odd}
+        choices={[
+          { value: false, name: 'odd rows unmarked', when: 'Points by their group alone.' },
+          {
+            value: true,
+            name: 'odd rows marked',
+            when: `Rows beyond the ${percent(reduction.settings.limit, 1)} limits of T² and Q; question 7 tells more.`,
+          },
+        ]}
+        onChoose={odd => set({ odd })}
+      />
+    </>
+  );
+}
+
+const SPREAD_WORDS = [
+  {
+    value: 'scores' as const,
+    name: 'scores',
+    when: 'Distances between rows are those of the dimensions; arrows are coefficients.',
+  },
+  {
+    value: 'even' as const,
+    name: 'evenly spread scores',
+    when: 'Rows and columns share the spread alike; for reading both together.',
+  },
+  {
+    value: 'standardised' as const,
+    name: 'standardised scores',
+    when: 'Each dimension counts alike; angles between arrows are correlations, as far as the map holds them.',
+  },
+];
+
+const SIZE_WORDS = [
+  { value: 'same' as const, name: 'alike', when: 'Groups are what counts.' },
+  {
+    value: 'squared-cosine' as const,
+    name: 'by squared cosine',
+    when: 'Large where the two dimensions hold the row well; small points are not to be trusted here.',
+  },
+  {
+    value: 'contribution' as const,
+    name: 'by contribution',
+    when: 'Large where a row has much part in making the two dimensions.',
+  },
+];

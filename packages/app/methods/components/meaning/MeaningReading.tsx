@@ -1,0 +1,158 @@
+import { useSearchParams } from 'react-router';
+import type { Components } from '@wold/core/methods/components/components';
+import type { Reduction } from '@wold/core/recipe/schema';
+import { dimensionName } from '@wold/core/writeup/dimensionName';
+import { coefficient, count, fixed, percent } from '../../../charts/format';
+import { ViewSwitch } from '../../../controls/ViewSwitch';
+import { useComponents } from '../results';
+import { useTable } from '../../../store/TableContext';
+import { Resulting } from '../../../readings/Problem';
+import { FadeSlider } from './FadeSlider';
+import { Ledger } from './Ledger';
+import { OtherColumns } from './OtherColumns';
+import { OutcomeView } from './OutcomeView';
+import { usePlacedColumns } from './placedColumns';
+import { Plane } from './Plane';
+import { quantitiesOf, QUANTITY_WORDS, type Quantity } from './quantity';
+import styles from './MeaningReading.module.css';
+
+const VIEWS = [
+  ['ledger', 'Ledger'],
+  ['plane', 'Plane'],
+  ['columns', 'Other columns'],
+  ['outcome', 'Outcome'],
+] as const;
+type View = (typeof VIEWS)[number][0];
+
+/** What do they mean? The ledger of loadings, the plane of two dimensions, and the scores against other columns. */
+export function MeaningReading({ reduction }: { reduction: Reduction }) {
+  const components = useComponents(reduction);
+  return (
+    <Resulting reading={components}>
+      {value => <Meaning reduction={reduction} components={value} />}
+    </Resulting>
+  );
+}
+
+function Meaning({ reduction, components }: { reduction: Reduction; components: Components }) {
+  const { matrix } = useTable();
+  const [search, setSearch] = useSearchParams();
+  // A table of relations has no scores.
+  const views = VIEWS.filter(([view]) => matrix === null || view === 'ledger' || view === 'plane');
+  const view: View = views.find(([name]) => name === search.get('view'))?.[0] ?? 'ledger';
+  const quantities = quantitiesOf(components);
+  const asked = search.get('figures') as Quantity | null;
+  const quantity = asked !== null && quantities.includes(asked) ? asked : 'correlations';
+  const change = (name: string, value: string, plain: string) =>
+    setSearch(
+      now => {
+        const next = new URLSearchParams(now);
+        if (value === plain) next.delete(name);
+        else next.set(name, value);
+        return next;
+      },
+      { replace: true },
+    );
+  return (
+    <div className={styles.reading}>
+      <div className={styles.head}>
+        <ViewSwitch views={views} view={view} onView={next => change('view', next, 'ledger')} />
+        {view === 'ledger' && (
+          <>
+            <label className={styles.quantity}>
+              <span className="unseen">What the cells hold</span>
+              <select
+                value={quantity}
+                title={QUANTITY_WORDS[quantity]}
+                onChange={event => change('figures', event.target.value, 'correlations')}
+              >
+                {quantities.map(name => (
+                  <option key={name} value={name}>
+                    {name}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <div className={styles.fade}>
+              <span className="soft small" id="fade-name">
+                fade under {fixed(reduction.settings.fade, 2)}
+              </span>
+              <FadeSlider reduction={reduction} />
+            </div>
+          </>
+        )}
+      </div>
+      {components.rotation !== null && <Rotated reduction={reduction} components={components} />}
+      {view === 'ledger' && matrix !== null && (
+        <Ledger reduction={reduction} components={components} quantity={quantity} placed={[]} />
+      )}
+      {view === 'ledger' && matrix === null && (
+        <LedgerWithPlaced reduction={reduction} components={components} quantity={quantity} />
+      )}
+      {view === 'plane' && (
+        <div className={styles.plane}>
+          <Plane reduction={reduction} components={components} />
+        </div>
+      )}
+      {view === 'columns' && <OtherColumns reduction={reduction} components={components} />}
+      {view === 'outcome' && <OutcomeView reduction={reduction} />}
+    </div>
+  );
+}
+
+interface LedgerWithPlacedProps {
+  readonly reduction: Reduction;
+  readonly components: Components;
+  readonly quantity: Quantity;
+}
+
+function LedgerWithPlaced(props: LedgerWithPlacedProps) {
+  return props.reduction.settings.placed.length === 0 ? (
+    <Ledger {...props} placed={[]} />
+  ) : (
+    <LedgerAndPlaced {...props} />
+  );
+}
+
+function LedgerAndPlaced(props: LedgerWithPlacedProps) {
+  return <Ledger {...props} placed={usePlacedColumns(props.reduction)} />;
+}
+
+/** What a rotation means for the figures: what is held together, and how oblique dimensions correlate. */
+function Rotated({ reduction, components }: { reduction: Reduction; components: Components }) {
+  const { kept, shares, rotation } = components;
+  const together = shares.slice(0, kept).reduce((sum, share) => sum + share, 0);
+  const phi = rotation!.phi;
+  const name = (d: number) => dimensionName(reduction.names, d + 1);
+  const pairs = Array.from({ length: kept }, (_, a) =>
+    Array.from({ length: kept - a - 1 }, (_b, b) => [a, a + 1 + b] as const),
+  ).flat();
+  return (
+    <p className={`${styles.rotated} small`}>
+      <span className="soft">
+        Rotated{' '}
+        {rotation!.method === 'promax' ? `obliquely by promax, power ${rotation!.power}` : 'by varimax'}, with
+        Kaiser’s normalisation; together the {kept} hold {percent(together, 1)}
+        {phi === null ? '.' : ', of which their shares overlap.'}
+        {rotation!.optima > 1 &&
+          ` Of ${rotation!.starts} starts ${rotation!.reached} ended here, the others at ${count(rotation!.optima - 1, 'worse end')}.`}
+      </span>
+      {phi !== null && (
+        <>
+          {' '}
+          Correlations of the dimensions:{' '}
+          {pairs.slice(0, 10).map(([a, b], index) => (
+            <span key={`${a} ${b}`}>
+              {index > 0 && ', '}
+              {name(a)} with {name(b)} <strong>{coefficient(phi.values[b * kept + a]!)}</strong>
+            </span>
+          ))}
+          {pairs.length > 10 && ' …'}
+        </>
+      )}
+      {!rotation!.converged && (
+        <strong> The rotation did not settle in {rotation!.iterations} iterations.</strong>
+      )}
+    </p>
+  );
+}

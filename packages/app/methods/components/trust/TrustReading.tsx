@@ -1,0 +1,87 @@
+import { useSearchParams } from 'react-router';
+import type { Reduction } from '@wold/core/recipe/schema';
+import { ViewSwitch } from '../../../controls/ViewSwitch';
+import { useAgreement, useDistances } from '../results';
+import { useReplicates } from '../../../results/stages';
+import { useTable } from '../../../store/TableContext';
+import { Resulting } from '../../../readings/Problem';
+import { AgreementTable } from './AgreementTable';
+import { OddRowsView } from './OddRowsView';
+import { ReplicatesTable } from './ReplicatesTable';
+import styles from './TrustReading.module.css';
+
+const VIEWS = [
+  ['odd', 'Odd rows'],
+  ['repeats', 'Repeats'],
+  ['groups', 'Groups'],
+] as const;
+type View = (typeof VIEWS)[number][0];
+
+/** Can I rely on it? Rows that do not fit, repeats against all scatter, and the same dimensions in each group. */
+export function TrustReading({ reduction }: { reduction: Reduction }) {
+  const { matrix } = useTable();
+  const [search, setSearch] = useSearchParams();
+  if (matrix !== null) {
+    return (
+      <p className={`${styles.none} soft`}>
+        The table holds the {matrix.kind}s of its columns, and no rows that could speak for or against them.
+      </p>
+    );
+  }
+  const view: View = VIEWS.find(([name]) => name === search.get('view'))?.[0] ?? 'odd';
+  return (
+    <div className={styles.reading}>
+      <ViewSwitch
+        views={VIEWS}
+        view={view}
+        onView={next => setSearch(next === 'odd' ? {} : { view: next }, { replace: true })}
+      />
+      {view === 'odd' && <Odd reduction={reduction} />}
+      {view === 'repeats' &&
+        (reduction.repeatsBy === null ? (
+          <p className="soft">
+            Rows that measure the same thing again tell how much of the scatter is measurement. Choose in the
+            sentence above the column whose equal entries mark them.
+          </p>
+        ) : (
+          <Repeats reduction={reduction} label={reduction.repeatsBy} />
+        ))}
+      {view === 'groups' &&
+        (reduction.settings.groupsBy === null ? (
+          <p className="soft">
+            Dimensions that hold for each batch, site or year alike can be trusted further. Choose in the
+            sentence above the label whose levels are compared.
+          </p>
+        ) : (
+          <Groups reduction={reduction} label={reduction.settings.groupsBy} />
+        ))}
+    </div>
+  );
+}
+
+function Odd({ reduction }: { reduction: Reduction }) {
+  const distances = useDistances(reduction);
+  return (
+    <Resulting reading={distances}>
+      {value => <OddRowsView reduction={reduction} distances={value} />}
+    </Resulting>
+  );
+}
+
+function Repeats({ reduction, label }: { reduction: Reduction; label: string }) {
+  const reading = useReplicates(reduction, label);
+  return (
+    <Resulting reading={reading}>
+      {value => <ReplicatesTable reduction={reduction} label={label} value={value} />}
+    </Resulting>
+  );
+}
+
+function Groups({ reduction, label }: { reduction: Reduction; label: string }) {
+  const reading = useAgreement(reduction, label);
+  return (
+    <Resulting reading={reading}>
+      {value => <AgreementTable reduction={reduction} label={label} value={value} />}
+    </Resulting>
+  );
+}

@@ -1,0 +1,20 @@
+import type { Reduction } from '@wold/core/recipe/schema';
+import { count } from '../../../charts/format';
+import { useDistances } from '../results';
+import { useTable } from '../../../store/TableContext';
+import type { Answer } from '../../../readings/answer';
+import { oddRows } from './odd';
+
+/** 21 rows are odd */
+export function useTrustAnswer(reduction: Reduction): Answer {
+  const { matrix } = useTable();
+  const { value, stale, problem } = useDistances(reduction);
+  if (matrix !== null) return { text: 'no rows to judge by', stale: false, attention: 0, because: '' };
+  if (problem !== null || value === null) {
+    return { text: 'not judged yet', stale: problem === null, attention: 0, because: '' };
+  }
+  const { far, off } = oddRows(value);
+  const odd = new Set([...far, ...off]).size;
+  const text = odd === 0 ? 'no row is odd' : `${count(odd, 'row')} beyond the limits`;
+  return { text, stale, attention: 0, because: '' };
+}

@@ -1,0 +1,53 @@
+import type { ComponentType } from 'react';
+import type { ProblemData } from '@wold/core/problem';
+import type { Reduction, RowMap } from '@wold/core/recipe/schema';
+import type { UseAnswer, ReadingParts } from '../readings/parts';
+import type { Points } from '../readings/map/points';
+import type { MapArrow } from '../readings/map/mapArrow';
+
+/** The questions that a method has its own readings for; the others take any placement of rows. */
+export type MethodQuestion = 'dimensions' | 'meaning' | 'trust';
+
+/** What a method says of its results before any of its readings is loaded. */
+export interface MethodWords {
+  readonly answers: Readonly<Record<MethodQuestion, UseAnswer>>;
+  /** The kinds of files of a reduction, beside its scores, and what they hold. */
+  readonly files: readonly { readonly kind: string; readonly title: string; readonly what: string }[];
+  /** A result in a few words, for its card on the shelf. */
+  readonly line: (result: never) => string;
+}
+
+/** What a map shows of a method's results beside where rows are. */
+export interface MapMarks {
+  /** What of the variance each dimension holds; null where that has no meaning. */
+  readonly shares: Float64Array | null;
+  /** What places along a dimension, counted from 0, are multiplied by on a map of that spread. */
+  readonly times: (spread: RowMap['spread'], dimension: number) => number;
+  /** Columns as arrows among those points, and what they were multiplied by. */
+  readonly arrows: (points: Points) => { readonly arrows: readonly MapArrow[]; readonly times: number };
+  /** What arrows are, in words: "are loadings". */
+  readonly arrowsAre: string;
+  /** A share from 0 to 1 for the size of each point; null where all are alike. */
+  readonly sizes: Float64Array | null;
+  /** Rows of the table beyond the limits of distance; null where these are not there yet. */
+  readonly odd: { readonly far: ReadonlySet<number>; readonly off: ReadonlySet<number> } | null;
+  readonly problem: ProblemData | null;
+}
+
+/** What a method puts on the screen. */
+export interface MethodScreens {
+  readonly questions: Readonly<Record<MethodQuestion, ReadingParts>>;
+  readonly lens: {
+    /** How a row fits. */
+    readonly Row: ComponentType<{ row: number }>;
+    /** A measure of the reduction. */
+    readonly Column: ComponentType<{ hand: Reduction; measure: string }>;
+    /** A dimension, counted from 1. */
+    readonly Dimension: ComponentType<{ dimension: number }>;
+  };
+  readonly map: {
+    /** The words of the brief on how points and columns are drawn. */
+    readonly Looks: ComponentType<{ reduction: Reduction }>;
+    readonly useMarks: (reduction: Reduction) => MapMarks | null;
+  };
+}

@@ -1,0 +1,11 @@
+import { errandNamed } from '@wold/core/recipe/errands';
+import { expose } from 'comlink';
+
+/** Does shares of another worker's work. */
+const worker = {
+  run: (name: string, input: never): unknown => errandNamed(name).run(input),
+};
+
+export type ErrandWorker = typeof worker;
+
+expose(worker);

@@ -1,0 +1,52 @@
+import type { Host } from '@wold/core/host';
+import { forgetCourse, keepCourse, loadCourse } from '../storage/courses';
+
+/** In milliseconds: between pictures of work under way, after each of which messages are let in. */
+const SHOW_EVERY = 100;
+/** In milliseconds: between states kept in the browser. */
+const KEEP_EVERY = 3000;
+
+/** What a course under way tells and heeds. */
+export interface Following {
+  readonly show: (result: unknown, done: number) => void;
+  readonly isToStop: () => boolean;
+}
+
+/**
+ * Takes long work to its end from where its kept state stands: shows it ten times a second, keeps its state every few
+ * seconds and when it is to stop.
+ *
+ * @throws Error “stopped” once its state is kept
+ */
+export function followCourse({ show, isToStop }: Following): NonNullable<Host['follow']> {
+  return async (steps, start, key) => {
+    const kept = await loadCourse(key);
+    type State = ReturnType<typeof steps.step>;
+    let state: State = kept === undefined ? await start() : (kept.state as State);
+    let [shown, keptAt] = [-Infinity, performance.now()];
+    const keep = (): Promise<void> =>
+      keepCourse({ key, state, shown: steps.show(state), done: steps.done(state) });
+    for (let done = steps.done(state); done < 1; done = steps.done(state)) {
+      const now = performance.now();
+      if (now - shown >= SHOW_EVERY) {
+        shown = now;
+        show(steps.show(state), done);
+        await messagesIn();
+        if (isToStop()) {
+          await keep();
+          throw new Error('stopped');
+        }
+        if (now - keptAt >= KEEP_EVERY) {
+          keptAt = now;
+          await keep();
+        }
+      }
+      state = steps.step(state);
+    }
+    await forgetCourse(key);
+    return state;
+  };
+}
+
+/** Lets what was sent to this worker arrive. */
+const messagesIn = (): Promise<void> => new Promise(resolve => setTimeout(resolve, 0));

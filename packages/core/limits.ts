@@ -1,0 +1,8 @@
+/** The longest name that a dimension, a reduction or a study can have, in characters. */
+export const LONGEST_NAME = 80;
+
+/** The longest reason for setting rows aside, in characters. */
+export const LONGEST_REASON = 200;
+
+/** The longest wording of a column, in characters. */
+export const LONGEST_WORDING = 1000;

@@ -1,0 +1,78 @@
+import { columnOf, entry, type Matrix } from '../../algebra/matrix';
+import { retention } from '../../dimensions/stages';
+import { stretch } from '../../host';
+import type { FigureSource } from '../work';
+import { spaceOf } from './ask';
+import type { Components } from './components';
+import type { Distances } from './distances';
+import type { ComponentsSettings } from './settings';
+import * as stages from './stages';
+import type { Kept } from './stages';
+
+/** Every figure of a reduction by components but those that any placement of rows has. */
+export async function componentsFigures(source: FigureSource<ComponentsSettings, Kept>): Promise<object> {
+  const { settings, ask, preparation, rows, figure, host } = source;
+  const { groupsBy, outcome, limit, retention: rules } = settings;
+  const made = await figure(stages.components, ask, stretch(host, 0, 0.35));
+  const votes = await figure(
+    retention,
+    { preparation, without: ask.without, settings: rules },
+    stretch(host, 0.35, 0.7),
+  );
+  const distances = rows
+    ? await figure(stages.distances, { ...spaceOf(ask), level: limit }, stretch(host, 0.7, 0.8))
+    : null;
+  return {
+    votes,
+    ...('problem' in made ? made : componentFigures(made)),
+    distances,
+    rowFigures:
+      distances === null || 'problem' in made
+        ? null
+        : rowFigures(made, 'problem' in distances ? null : distances),
+    agreement:
+      groupsBy === null || !rows
+        ? null
+        : await figure(stages.agreement, { ...ask, label: groupsBy }, stretch(host, 0.8, 0.9)),
+    outcome:
+      outcome === null || !rows
+        ? null
+        : await figure(stages.outcome, { ...ask, outcome, seed: rules.seed }, stretch(host, 0.9, 1)),
+  };
+}
+
+function componentFigures(made: Components) {
+  const { rows: _r, weights: _w, counts: _c, scores: _s, placedRows: _p, placedScores: _q, ...rest } = made;
+  const squared = (matrix: Matrix): Matrix => ({
+    ...matrix,
+    values: matrix.values.map(value => value * value),
+  });
+  return {
+    ...rest,
+    // Of columns: what each adds to a dimension, and what each dimension holds of it.
+    contributions: made.rotation === null ? squared(made.coefficients) : null,
+    squaredCosines: squared(made.correlations),
+  };
+}
+
+/** Each used row's part in each dimension's variance, and how much of its squared distance lies along it. */
+function rowFigures({ rows, scores, weights, kept, rotation }: Components, distances: Distances | null) {
+  const contributions = Array.from({ length: kept }, (_, d) => {
+    const score = columnOf(scores, d);
+    const parts = score.map((value, i) => (weights?.[i] ?? 1) * value * value);
+    const sum = parts.reduce((total, part) => total + part, 0);
+    return parts.map(part => part / sum);
+  });
+  const square = distances?.square ?? null;
+  return {
+    rows,
+    contributions,
+    // Rotated scores are no lengths in the space of the rows.
+    squaredCosines:
+      square === null || rotation !== null
+        ? null
+        : Array.from({ length: kept }, (_, d) =>
+            square.map((length, i) => (length > 0 ? entry(scores, i, d) ** 2 / length : 0)),
+          ),
+  };
+}

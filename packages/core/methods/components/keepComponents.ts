@@ -1,0 +1,143 @@
+import { columnOf, zeros, type Matrix } from '../../algebra/matrix';
+import { aboveAverage } from '../../dimensions/aboveAverage';
+import type { Prepared } from '../../preparation/prepared';
+import { quietHost, type Host } from '../../host';
+import { Problem } from '../../problem';
+import type { Decomposition } from './decompose';
+import { NO_ROTATION, type Rotation } from './rotation';
+import { rotate } from './rotate';
+import type { Keep, Components } from './components';
+
+/**
+ * The kept dimensions of a decomposition: coefficients, loadings, scores (Jackson 1991, chapter 1), rotated where that
+ * is asked for.
+ *
+ * @throws Problem when an oblique rotation lets two dimensions fall together, or gaps leave fewer dimensions than asked for
+ */
+export function keepComponents(
+  prepared: Prepared,
+  decomposition: Decomposition,
+  keep: Keep,
+  rotation: Rotation = NO_ROTATION,
+  host: Host = quietHost,
+): Components {
+  return rotate(unrotated(prepared, decomposition, keep), rotation, host);
+}
+
+function unrotated(prepared: Prepared, decomposition: Decomposition, keep: Keep): Components {
+  const { measures, eigenvalues } = decomposition;
+  const { kept, note } = resolveKeep(decomposition, keep);
+  const p = measures.length;
+  const { values, placedValues } =
+    prepared.kind === 'rows'
+      ? prepared
+      : { values: zeros(0, prepared.measures.length), placedValues: zeros(0, prepared.measures.length) };
+  const columns = measures.map(name => prepared.measures.indexOf(name));
+  const sds = Float64Array.from(columns, j => prepared.sds[j]! / prepared.divisors[j]!);
+  const coefficients = {
+    rows: p,
+    columns: kept,
+    values: decomposition.coefficients.values.slice(0, p * kept),
+  };
+  const loadings = zeros(p, kept);
+  const correlations = zeros(p, kept);
+  const communalities = new Float64Array(p);
+  for (let d = 0; d < kept; d++) {
+    const root = Math.sqrt(eigenvalues[d]!);
+    for (let j = 0; j < p; j++) {
+      const v = coefficients.values[d * p + j]!;
+      loadings.values[d * p + j] = v * root;
+      const correlation = (v * root) / sds[j]!;
+      correlations.values[d * p + j] = correlation;
+      communalities[j]! += correlation * correlation;
+    }
+  }
+  return {
+    measures,
+    rows: prepared.rows,
+    weights: prepared.weights,
+    counts: prepared.counts,
+    kept,
+    note,
+    eigenvalues,
+    shares: decomposition.shares,
+    average: decomposition.average,
+    variances: eigenvalues.slice(0, kept),
+    heldBy: decomposition.shares.slice(0, kept),
+    sds,
+    means: Float64Array.from(columns, j => prepared.means[j]!),
+    divisors: Float64Array.from(columns, j => prepared.divisors[j]!),
+    rotation: null,
+    coefficients,
+    loadings,
+    structure: loadings,
+    correlations,
+    communalities,
+    residualShare: residualShare(decomposition, kept, sds),
+    scores: decomposition.scores === null ? scoresOf(values) : leading(decomposition.scores, kept),
+    placedRows: prepared.placedRows,
+    placedScores: scoresOf(placedValues),
+  };
+
+  function scoresOf(values: Matrix): Matrix {
+    const scores = zeros(values.rows, kept);
+    for (let d = 0; d < kept; d++) {
+      const score = columnOf(scores, d);
+      for (let j = 0; j < p; j++) {
+        const v = coefficients.values[d * p + j]!;
+        const x = columnOf(values, columns[j]!);
+        for (let i = 0; i < score.length; i++) score[i]! += v * x[i]!;
+      }
+    }
+    return scores;
+  }
+}
+
+/** Residual correlations beyond this in size are worth a look. */
+const RESIDUAL = 0.05;
+const MOST_MEASURES = 600;
+
+/** The share of pairs whose residual correlation, what the dimensions that are not kept make of it, is beyond .05. */
+function residualShare(
+  { eigenvalues, coefficients, scores }: Decomposition,
+  kept: number,
+  sds: Float64Array,
+): number | null {
+  const p = sds.length;
+  // Dimensions found one by one are not all there.
+  if (p > MOST_MEASURES || scores !== null) return null;
+  const rest = zeros(p, p);
+  for (let d = kept; d < eigenvalues.length; d++) {
+    const vector = columnOf(coefficients, d);
+    for (let a = 0; a < p; a++) {
+      const by = (eigenvalues[d]! * vector[a]!) / sds[a]!;
+      for (let b = 0; b < a; b++) rest.values[a * p + b]! += (by * vector[b]!) / sds[b]!;
+    }
+  }
+  let beyond = 0;
+  for (let a = 0; a < p; a++)
+    for (let b = 0; b < a; b++) if (Math.abs(rest.values[a * p + b]!) > RESIDUAL) beyond++;
+  return beyond / ((p * (p - 1)) / 2);
+}
+
+/** The first columns of a matrix. */
+function leading(matrix: Matrix, columns: number): Matrix {
+  return { rows: matrix.rows, columns, values: matrix.values.slice(0, matrix.rows * columns) };
+}
+
+function resolveKeep({ eigenvalues, average, cutShort }: Decomposition, keep: Keep) {
+  const rank = eigenvalues.reduce((count, value) => count + (value > 0 ? 1 : 0), 0);
+  const wanted = keep === 'above-average' ? Math.max(1, aboveAverage(eigenvalues, average)) : keep;
+  // The next dimension might be above average as well, or is asked for, and cannot be had.
+  if (cutShort !== null && (wanted > rank || (keep === 'above-average' && wanted === rank))) {
+    throw new Problem(
+      cutShort,
+      `Fill gaps or leave out their rows in question 2${rank > 1 ? `, or keep ${rank} dimensions or fewer` : ', or keep 1 dimension'}.`,
+    );
+  }
+  if (wanted <= rank) return { kept: wanted, note: cutShort };
+  return {
+    kept: rank,
+    note: `${wanted} asked for; only ${rank} ${rank === 1 ? 'dimension has' : 'dimensions have'} any variance.`,
+  };
+}

@@ -1,0 +1,40 @@
+import { PLAIN_RETENTION, type RetentionSettings } from '../../dimensions/retentionSettings';
+import type { Keep } from './components';
+import { NO_ROTATION, type Rotation } from './rotation';
+
+/** What a reduction's eigenvalues are those of: as the preparation has it, or one of the two whatever that is. */
+export const BASES = ['prepared', 'correlations', 'covariances'] as const;
+
+/** What an analyst decides of a reduction by principal components, beside what all reductions share. */
+export interface ComponentsSettings {
+  readonly method: 'components';
+  readonly basis: (typeof BASES)[number];
+  /** Columns of numbers that are placed on the dimensions, not used for them. */
+  readonly placed: readonly string[];
+  readonly rotation: Rotation;
+  readonly keep: Keep;
+  /** How the rules that vote on the number of dimensions are set. */
+  readonly retention: RetentionSettings;
+  /** Loadings below this size fade in the ledger. */
+  readonly fade: number;
+  /** Share of rows that lie within each limit of distance, were the table normal. */
+  readonly limit: number;
+  /** The column whose levels are compared. */
+  readonly groupsBy: string | null;
+  /** The column that the scores foretell. */
+  readonly outcome: string | null;
+}
+
+/** Those that a new reduction starts from. */
+export const freshComponents = (): ComponentsSettings => ({
+  method: 'components',
+  basis: 'prepared',
+  placed: [],
+  rotation: { ...NO_ROTATION },
+  keep: 'above-average',
+  retention: { ...PLAIN_RETENTION },
+  fade: 0.4,
+  limit: 0.95,
+  groupsBy: null,
+  outcome: null,
+});

@@ -1,0 +1,23 @@
+import type { PreparationInput } from '../preparation/prepared';
+import type { Stage } from '../stages/stage';
+import type { Placement } from './placement';
+
+/**
+ * One way to reduce a table, as page and recipes know it: nothing of its algorithms, which its stages' works have.
+ *
+ * `Settings` is what an analyst decides of it beside what all reductions share, `Ask` what its result depends on.
+ */
+export interface Method<Settings extends { readonly method: string }, Ask extends object, Result> {
+  readonly name: Settings['method'];
+  /** What a new reduction by it is called. */
+  readonly title: string;
+  /** The settings that one starts from. */
+  readonly fresh: () => Settings;
+  /** @param without measures of the preparation that the reduction leaves out */
+  readonly ask: (preparation: PreparationInput, without: readonly string[], settings: Settings) => Ask;
+  readonly stage: Stage<Ask, Result>;
+  readonly placement: (result: Result) => Placement;
+}
+
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- of every kind
+export type AnyMethod = Method<any, any, any>;

@@ -1,0 +1,61 @@
+import type { Host } from '../host';
+import type { Account, PreparationInput } from '../preparation/prepared';
+import type { Worked } from '../stages/worked';
+import type { AnyStage, AskOf, OutOf } from '../stages/stage';
+import type { Table } from '../table/table';
+import type { ProblemData } from '../problem';
+import type { NamedDimension } from '../writeup/dimensionName';
+import type { AnyMethod } from './method';
+
+/** What a file of a reduction is made of. */
+export interface ReductionOutput<Result> {
+  readonly table: Table;
+  /** Names of dimensions by number. */
+  readonly names: readonly NamedDimension[];
+  readonly account: Account;
+  readonly result: Result;
+}
+
+/** A kind of file that a method gives. */
+export interface MethodFile<Result> {
+  readonly kind: string;
+  /** Its rows, the header first. */
+  readonly rows: (output: ReductionOutput<Result>) => string[][];
+}
+
+/** In a figure's place where it cannot be had: why. */
+export interface NotHad {
+  readonly problem: ProblemData;
+}
+
+/** The result of a stage, or why there is none. */
+export type AskFigures = <S extends AnyStage>(
+  stage: S,
+  ask: AskOf<S>,
+  host?: Host,
+) => Promise<OutOf<S> | NotHad>;
+
+/** What a method's figures are gathered from. */
+export interface FigureSource<Settings, Ask> {
+  readonly settings: Settings;
+  readonly ask: Ask;
+  readonly preparation: PreparationInput;
+  /** Whether the table has rows. */
+  readonly rows: boolean;
+  readonly figure: AskFigures;
+  readonly host: Host;
+}
+
+/** What a method does, beside what {@link AnyMethod} says of it. */
+export interface MethodWork {
+  readonly method: AnyMethod;
+  readonly works: readonly Worked[];
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- of every kind
+  readonly files: readonly MethodFile<any>[];
+  /** Every figure that the screens show of one of its reductions, by name. */
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any
+  readonly figures: (source: FigureSource<any, any>) => Promise<object>;
+  /** A line on a result: how many dimensions of how many. */
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any
+  readonly line: (result: any) => string;
+}

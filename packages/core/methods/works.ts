@@ -1,0 +1,37 @@
+import { Problem } from '../problem';
+import { worked, type Worked } from '../stages/worked';
+import { methodNamed } from './all';
+import { COMPONENTS } from './components/work';
+import type { MethodWork } from './work';
+import * as stages from './stages';
+
+/** What each method does: its stages' works, its files and its figures. */
+const ALL: readonly MethodWork[] = [COMPONENTS];
+
+/** The kinds of files that reductions give, of every method. */
+export const METHOD_FILES: readonly string[] = [
+  'scores',
+  ...new Set(ALL.flatMap(({ files }) => files.map(({ kind }) => kind))),
+];
+
+/** The work of the method of that name. @throws RangeError where there is none */
+export function workOf(name: string): MethodWork {
+  const work = ALL.find(({ method }) => method.name === name);
+  if (work === undefined) throw new RangeError(`There is no work for the method “${name}”.`);
+  return work;
+}
+
+/** The work of the stages of all methods. */
+export const METHOD_WORKS: readonly Worked[] = [
+  worked(stages.placement, async ({ reduced }, bench) => {
+    if (bench.table.matrix !== null) {
+      throw new Problem(
+        'a table of relations has no rows to be placed on its dimensions.',
+        'Open the table that it was made from.',
+      );
+    }
+    const method = methodNamed(reduced.method);
+    return method.placement(await bench.need(method.stage, reduced.ask));
+  }),
+  ...ALL.flatMap(({ works }) => works),
+];

@@ -1,0 +1,119 @@
+import type { Matrix } from '../algebra/matrix';
+import { Problem } from '../problem';
+import type { Weighting } from './rowWeights';
+import type { Treated, Treatment } from './treatment';
+
+export const SCALES = ['unit-variance', 'centre', 'range', 'robust', 'none'] as const;
+
+/**
+ * How measures are made comparable. All but the last are centred, and divided by the standard deviation (n − 1), by
+ * nothing, by the range, or by the robust standard deviation (1.4826 MAD); `none` leaves origin and unit as they are,
+ * and every spread is then about zero.
+ */
+export type Scale = (typeof SCALES)[number];
+
+/** Preparation at rest: rows with gaps left out, nothing else treated, unit variance. */
+export const PLAIN_PREPARATION = {
+  rowsAside: { of: '', rows: [] },
+  only: [],
+  supplementary: [],
+  repeats: 'keep',
+  repeatKeys: [],
+  missing: 'leave-out-rows',
+  imputation: 2,
+  reversed: [],
+  gapsAllowed: 1,
+  outliers: 'none',
+  reach: 1.5,
+  unfenced: [],
+  rowTransform: 'none',
+  transform: 'none',
+  transforms: [],
+  scale: 'unit-variance',
+  weighting: 'proportional',
+  cases: null,
+} satisfies Omit<PreparationInput, 'measures' | 'weight'>;
+
+export interface PreparationInput extends Treatment {
+  /** Names of columns of numbers. */
+  readonly measures: readonly string[];
+  /** Name of the column of row weights, or null where every row counts once. */
+  readonly weight: string | null;
+  readonly weighting: Weighting;
+  readonly scale: Scale;
+  /** How many rows a given matrix was made from, where that is known. */
+  readonly cases: number | null;
+}
+
+/** What was done to arrive at the prepared numbers, without the numbers themselves. */
+export interface Account extends Omit<Treated, 'columns' | 'placed'> {
+  /** Rows that are placed, not used. */
+  readonly placedRows: Uint32Array;
+  /**
+   * Rows that the figures stand on: those used, or Σw where weights are counts, or those that a given matrix was made
+   * from; null where that is not known.
+   */
+  readonly n: number | null;
+  readonly scale: Scale;
+  /** Weighted means and standard deviations of the treated measures over the rows used; 0, and about 0, where nothing is scaled. */
+  readonly means: Float64Array;
+  readonly sds: Float64Array;
+  /** What each centred measure was divided by. */
+  readonly divisors: Float64Array;
+  /** Means and standard deviations of the measures as they stand in the table, over the rows used. */
+  readonly originalMeans: Float64Array;
+  readonly originalSds: Float64Array;
+  /** A weight per row used, or null where all are 1. Real weights sum to n. */
+  readonly weights: Float64Array | null;
+  /** Whether the weights are counts. */
+  readonly counts: boolean;
+  /** What cross-products are divided by: n − 1, or Σw − 1 for counts. */
+  readonly divisor: number;
+}
+
+/** Rows that methods work from, dense. */
+export interface PreparedRows extends Account {
+  readonly kind: 'rows';
+  /** Rows used × measures used, centred and scaled; NaN where an entry is missing and kept. */
+  readonly values: Matrix;
+  /** Rows placed × measures used, centred and scaled as the others were. */
+  readonly placedValues: Matrix;
+  /** How many entries of `values` are missing. */
+  readonly gaps: number;
+}
+
+/** Second moments that methods work from where the table gives these in place of rows. */
+export interface PreparedMoments extends Account {
+  readonly kind: 'moments';
+  /** Covariances of the scaled measures. */
+  readonly covariances: Matrix;
+  /** How far an entry of these may be off, for the digits it is given with. */
+  readonly precision: number;
+}
+
+/** What methods work from. */
+export type Prepared = PreparedRows | PreparedMoments;
+
+/** The rows' block. @throws Problem where there are none */
+export function rowsOf(prepared: Prepared): PreparedRows {
+  if (prepared.kind === 'rows') return prepared;
+  throw new Problem(
+    'a table of relations has no rows to be placed on its dimensions.',
+    'Open the table that it was made from.',
+  );
+}
+
+/** The rows' block where it is there without gaps, or null. */
+export function completeRows(prepared: Prepared): PreparedRows | null {
+  return prepared.kind === 'rows' && prepared.gaps === 0 ? prepared : null;
+}
+
+/** What was done, without the numbers that methods work from. */
+export function accountOf(prepared: Prepared): Account {
+  if (prepared.kind === 'rows') {
+    const { kind: _k, values: _v, placedValues: _p, gaps: _g, ...account } = prepared;
+    return account;
+  }
+  const { kind: _k, covariances: _c, precision: _p, ...account } = prepared;
+  return account;
+}

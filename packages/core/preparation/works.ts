@@ -1,0 +1,31 @@
+import { worked, type Worked } from '../stages/worked';
+import type { Bench } from '../stages/bench';
+import { originalBoxes, treatedBoxes } from './boxes';
+import { measureDistribution } from './distribution';
+import { gapPatterns } from './gapPatterns';
+import { prepare, treatFor } from './prepare';
+import { accountOf, type PreparationInput } from './prepared';
+import * as stages from './stages';
+import { treatmentOf } from './treatmentOf';
+import type { Treated } from './treatment';
+
+const treatedOf = (bench: Bench, preparation: PreparationInput): Promise<Treated> =>
+  bench.need(stages.treated, { preparation: treatmentOf(preparation) });
+
+export const PREPARATION_WORKS: readonly Worked[] = [
+  worked(stages.gaps, ({ measures }, { table }) => gapPatterns(table, measures)),
+  worked(stages.originalBoxes, (ask, { table, host }) => originalBoxes(table, ask.measures, ask, host)),
+  worked(stages.treated, ({ preparation }, { table, host }) => treatFor(table, preparation, host)),
+  worked(stages.treatedBoxes, async ({ preparation }, bench) =>
+    treatedBoxes(bench.table, await treatedOf(bench, preparation), preparation),
+  ),
+  worked(stages.distribution, async ({ preparation, measure }, bench) =>
+    measureDistribution(bench.table, measure, await treatedOf(bench, preparation), preparation),
+  ),
+  worked(stages.prepared, async ({ preparation }, bench) => {
+    const { table, host } = bench;
+    const treats = table.matrix === null && preparation.measures.length > 1;
+    return prepare(table, preparation, host, treats ? await treatedOf(bench, preparation) : undefined);
+  }),
+  worked(stages.account, async (ask, bench) => accountOf(await bench.need(stages.prepared, ask))),
+];

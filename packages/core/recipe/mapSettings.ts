@@ -1,0 +1,8 @@
+/** What the spread of a map and of its arrows stands for. */
+export const SPREADS = ['scores', 'even', 'standardised'] as const;
+
+/** What the size of a point stands for. */
+export const SIZES = ['same', 'squared-cosine', 'contribution'] as const;
+
+/** At most this many columns are drawn as arrows. */
+export const MOST_ARROWS = 40;

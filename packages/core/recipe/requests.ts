@@ -1,0 +1,90 @@
+import { methodNamed, type AskOfMethod, type MethodSettings } from '../methods/all';
+import type { Asked } from '../methods/stages';
+import type { PreparationInput } from '../preparation/prepared';
+import type { Recipe, Reduction } from './schema';
+import type { Request } from './stages';
+
+const preparations = new WeakMap<Recipe, PreparationInput>();
+
+/** What preparation needs of a recipe; the same object for the same recipe. */
+export function preparationOf(recipe: Recipe): PreparationInput {
+  const known = preparations.get(recipe);
+  if (known !== undefined) return known;
+  const preparation = preparationAnew(recipe);
+  preparations.set(recipe, preparation);
+  return preparation;
+}
+
+function preparationAnew(recipe: Recipe): PreparationInput {
+  const named = (role: string) =>
+    recipe.columns.filter(column => column.role === role).map(column => column.name);
+  const { off, ...preparation } = switchedOff(recipe.preparation);
+  const measures = named('measure');
+  const weight = named('weight')[0] ?? null;
+  const fenced = preparation.outliers !== 'none';
+  // Settings that do nothing as things stand are left at rest, so that no result depends on them.
+  return {
+    ...preparation,
+    measures,
+    weight,
+    weighting: weight === null ? 'proportional' : preparation.weighting,
+    repeatKeys: preparation.repeats === 'keep' ? [] : preparation.repeatKeys,
+    imputation: preparation.missing === 'components' ? preparation.imputation : 2,
+    reversed: off.includes('reverse') ? [] : reversedMeasures(recipe),
+    reach: fenced ? preparation.reach : 1.5,
+    unfenced: fenced ? measures.filter(name => preparation.unfenced.includes(name)) : [],
+    transforms: preparation.transforms.filter(
+      ({ measure, transform }) => measures.includes(measure) && transform !== preparation.transform,
+    ),
+  };
+}
+
+/** Preparation with the steps that are switched off at rest. */
+function switchedOff(preparation: Recipe['preparation']): Recipe['preparation'] {
+  const { off } = preparation;
+  const fills = !['leave-out-rows', 'keep'].includes(preparation.missing);
+  return {
+    ...preparation,
+    ...(off.includes('set aside') ? { rowsAside: { ...preparation.rowsAside, rows: [] } } : {}),
+    ...(off.includes('filter') ? { only: [] } : {}),
+    ...(off.includes('repeats') ? { repeats: 'keep' as const } : {}),
+    ...(off.includes('fill') && fills ? { missing: 'leave-out-rows' as const } : {}),
+    ...(off.includes('outliers') ? { outliers: 'none' as const } : {}),
+    ...(off.includes('transform')
+      ? { rowTransform: 'none' as const, transform: 'none' as const, transforms: [] }
+      : {}),
+  };
+}
+
+function reversedMeasures(recipe: Recipe): PreparationInput['reversed'] {
+  return recipe.columns
+    .filter(({ role, reversed }) => role === 'measure' && reversed === true)
+    .map(({ name, scale }) => ({ measure: name, ends: scale ?? null }));
+}
+
+/** The measures of the study that a reduction leaves out. */
+export const withoutOf = (recipe: Recipe, reduction: Reduction): string[] =>
+  preparationOf(recipe).measures.filter(measure => reduction.without.includes(measure));
+
+/** What a reduction's method is asked. */
+export function askOf<S extends MethodSettings>(
+  recipe: Recipe,
+  reduction: Reduction & { readonly settings: S },
+): AskOfMethod<S> {
+  const { settings } = reduction;
+  return methodNamed(settings.method).ask(preparationOf(recipe), withoutOf(recipe, reduction), settings);
+}
+
+/** The request for what a reduction's method makes of the table. */
+export function reductionRequest<S extends MethodSettings>(
+  recipe: Recipe,
+  reduction: Reduction & { readonly settings: S },
+): Request & { readonly stage: S['method'] } {
+  return { ...askOf(recipe, reduction), stage: methodNamed(reduction.settings.method).stage.name } as never;
+}
+
+/** A reduction as what only needs to know where rows are placed asks for it. */
+export const reducedBy = (recipe: Recipe, reduction: Reduction): Asked => ({
+  method: reduction.settings.method,
+  ask: askOf(recipe, reduction),
+});

@@ -1,0 +1,22 @@
+import { DIMENSIONS_WORKS } from '../dimensions/works';
+import { METHOD_WORKS } from '../methods/works';
+import { PREPARATION_WORKS } from '../preparation/works';
+import { worked, type Worked } from '../stages/worked';
+import { SUITABILITY_WORKS } from '../suitability/works';
+import { describeTable } from '../table/describe';
+import { findRepeats } from '../table/repeats';
+import { TRUST_WORKS } from '../trust/works';
+import { USE_WORKS } from '../use/works';
+import * as stages from './tableStages';
+
+/** The work of every stage. */
+export const WORKS: readonly Worked[] = [
+  worked(stages.description, (_, { table, host }) => describeTable(table, host)),
+  worked(stages.repeats, ({ keys }, { table }) => findRepeats(table, keys)),
+  ...PREPARATION_WORKS,
+  ...SUITABILITY_WORKS,
+  ...DIMENSIONS_WORKS,
+  ...METHOD_WORKS,
+  ...USE_WORKS,
+  ...TRUST_WORKS,
+];

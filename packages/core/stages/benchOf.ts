@@ -1,0 +1,55 @@
+import type { Host } from '../host';
+import type { Table } from '../table/table';
+import type { Bench } from './bench';
+import { toEnd, type Course } from './course';
+import { keyOf } from './key';
+import type { Memo } from './memo';
+import type { AnyStage } from './stage';
+import type { Worked } from './worked';
+
+/** A bench on which all of the given work can be asked for. */
+export function benchOf(table: Table, all: readonly Worked[], host: Host, memo: Memo): Bench {
+  const works = new Map(all.map(({ stage, work }) => [stage.name, work]));
+  /** What is being computed: needed twice, it is computed once. */
+  const underWay = new Map<string, Promise<unknown>>();
+
+  const need =
+    (allowed: readonly AnyStage[] | null, own: Host): Bench['need'] =>
+    async (stage, ask, part = own) => {
+      if (allowed !== null && !allowed.includes(stage)) {
+        throw new Error(`A stage asked for “${stage.name}” without saying that it rests on it.`);
+      }
+      const key = keyOf(table.key, stage, ask);
+      const known = memo.get(key);
+      if (known !== undefined) return known as never;
+      const running = underWay.get(key);
+      if (running !== undefined) return running as never;
+      const result = compute(stage, ask, key, part).finally(() => underWay.delete(key));
+      underWay.set(key, result);
+      return result as never;
+    };
+
+  async function compute(stage: AnyStage, ask: object, key: string, host: Host): Promise<unknown> {
+    const work = works.get(stage.name);
+    if (work === undefined) throw new Error(`There is no work for the stage “${stage.name}”.`);
+    const bench = { table, host, need: need([stage, ...stage.restsOn(ask)], host) };
+    const result: unknown =
+      typeof work === 'function' ? await work(ask, bench) : await follow(work, ask, key, bench);
+    memo.set(key, result);
+    return result;
+  }
+
+  return { table, host, need: need(null, host) };
+}
+
+async function follow<Ask, Out, State>(
+  course: Course<Ask, Out, State>,
+  ask: Ask,
+  key: string,
+  bench: Bench,
+): Promise<Out> {
+  const { host } = bench;
+  const start = () => course.start(ask, bench);
+  const state = await (host.follow?.(course, start, key) ?? toEnd(course, start, host.progress));
+  return course.show(state);
+}
