@@ -30,13 +30,13 @@ export default {
     {
       name: 'no method uses another',
       severity: 'error',
-      from: { path: '^packages/(core|app)/methods/([^/]+)/' },
+      from: { path: '^packages/(core|app)/methods/([^/]+)/', pathNot: '/methods/lists/' },
       to: { path: '^packages/(core|app)/methods/[^/]+/', pathNot: '^packages/(core|app)/methods/$2/' },
     },
     {
       name: 'the lists of methods are for who works with any of them',
       severity: 'error',
-      from: { path: '^packages/(core|app)/methods/[^/]+/' },
+      from: { path: '^packages/(core|app)/methods/[^/]+/', pathNot: '/methods/lists/' },
       to: { path: '^packages/(core|app)/methods/(all|works|schemas|words|screens)[.]ts$' },
     },
     {

@@ -1,20 +1,23 @@
 import '@fontsource-variable/atkinson-hyperlegible-mono';
 import '@fontsource-variable/atkinson-hyperlegible-next';
 import './theme/theme.css';
-import { StrictMode } from 'react';
+import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { Boundary } from './frame/Boundary';
 import { NoticeLine } from './frame/NoticeLine';
-import { StudyPage } from './frame/StudyPage';
 import { Home } from './home/Home';
 import { store } from './store/store';
 import { ThemeMode } from './theme/ThemeMode';
-import { z } from 'zod';
 
-// The page's content security policy forbids code made from text.
-z.config({ jitless: true });
+/** In milliseconds: the start page stands first. */
+const STUDY_PAGE_AFTER = 400;
+
+/** What a study needs is loaded with the first one, or while the start page is looked at. */
+const studyPage = () => import('./frame/StudyPage');
+const StudyPage = lazy(async () => ({ default: (await studyPage()).StudyPage }));
+setTimeout(() => void studyPage(), STUDY_PAGE_AFTER);
 
 createRoot(document.getElementById('root')!, {
   // Told of on the screen by the boundary around it.
@@ -37,7 +40,9 @@ createRoot(document.getElementById('root')!, {
               path="/study/:id/:question?"
               element={
                 <Boundary part="This page">
-                  <StudyPage />
+                  <Suspense fallback={<p className="soft">Opening …</p>}>
+                    <StudyPage />
+                  </Suspense>
                 </Boundary>
               }
             />

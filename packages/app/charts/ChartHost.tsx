@@ -21,6 +21,8 @@ interface ChartHostProps {
   readonly fileStem: string;
   /** The option for a size in CSS pixels. */
   readonly option: (size: Size) => ChartOption;
+  /** What is taken out as a picture, where that is more than the option; the option where it is left out. */
+  readonly picture?: (size: Size) => ChartOption;
   /** The chart's numbers, header first. */
   readonly numbers: () => readonly (readonly string[])[];
   /** Called with the chart once it stands, and whenever its size changes. */
@@ -37,7 +39,15 @@ export function ChartHost(props: ChartHostProps) {
   );
 }
 
-function HostedChart({ label, fileStem, option, numbers, onChart, children }: ChartHostProps) {
+function HostedChart({
+  label,
+  fileStem,
+  option,
+  picture = option,
+  numbers,
+  onChart,
+  children,
+}: ChartHostProps) {
   const { tokens } = useMode();
   const place = useRef<HTMLDivElement>(null);
   const chart = useRef<Chart | null>(null);
@@ -96,10 +106,10 @@ function HostedChart({ label, fileStem, option, numbers, onChart, children }: Ch
           >
             Numbers as CSV
           </MenuItem>
-          <MenuItem onClick={() => act(() => savePng(chart.current, fileStem, tokens.paper))}>
+          <MenuItem onClick={() => act(() => savePng(size, picture, fileStem, tokens.paper))}>
             Picture as PNG
           </MenuItem>
-          <MenuItem onClick={() => act(() => saveSvg(size, option, fileStem, tokens.paper))}>
+          <MenuItem onClick={() => act(() => saveSvg(size, picture, fileStem, tokens.paper))}>
             Picture as SVG
           </MenuItem>
         </Menu>
@@ -112,20 +122,31 @@ function asText(numbers: readonly (readonly string[])[], delimiter: string): str
   return `${Papa.unparse(numbers as string[][], { delimiter, newline: '\n' })}\n`;
 }
 
-function savePng(chart: Chart | null, stem: string, backgroundColor: string): void {
-  if (chart !== null)
-    saveUrl(`${stem}.png`, chart.getDataURL({ type: 'png', pixelRatio: 2, backgroundColor }));
+/** The picture drawn at a size where nobody sees it. */
+function pictured(
+  size: Size,
+  picture: (size: Size) => ChartOption,
+  backgroundColor: string,
+  renderer: 'canvas' | 'svg',
+): Chart {
+  const drawn =
+    renderer === 'svg'
+      ? echarts.init(null, null, { renderer, ssr: true, ...size })
+      : echarts.init(document.createElement('div'), null, { renderer, devicePixelRatio: 2, ...size });
+  drawn.setOption({ animation: false, backgroundColor, ...picture(size) });
+  return drawn;
 }
 
-function saveSvg(
-  size: Size | null,
-  option: (size: Size) => ChartOption,
-  stem: string,
-  backgroundColor: string,
-): void {
+function savePng(size: Size | null, picture: (size: Size) => ChartOption, stem: string, paper: string): void {
   if (size === null) return;
-  const drawn = echarts.init(null, null, { renderer: 'svg', ssr: true, ...size });
-  drawn.setOption({ animation: false, backgroundColor, ...option(size) });
+  const drawn = pictured(size, picture, paper, 'canvas');
+  saveUrl(`${stem}.png`, drawn.getDataURL({ type: 'png', pixelRatio: 2, backgroundColor: paper }));
+  drawn.dispose();
+}
+
+function saveSvg(size: Size | null, picture: (size: Size) => ChartOption, stem: string, paper: string): void {
+  if (size === null) return;
+  const drawn = pictured(size, picture, paper, 'svg');
   saveText(`${stem}.svg`, drawn.renderToSVGString(), 'image/svg+xml');
   drawn.dispose();
 }

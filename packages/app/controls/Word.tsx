@@ -1,6 +1,7 @@
 import Popover from '@mui/material/Popover';
 import TextField from '@mui/material/TextField';
-import { useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useLocation } from 'react-router';
 import styles from './Word.module.css';
 
 interface WordProps {
@@ -16,6 +17,11 @@ interface WordProps {
 /** An editable word of a brief. */
 export function Word({ settles, children, id, panel }: WordProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const button = useRef<HTMLButtonElement>(null);
+  const asked = useAsked(id);
+  useEffect(() => {
+    if (asked !== null) setAnchor(button.current);
+  }, [asked]);
   const close = () => {
     setAnchor(null);
     // Moving the focus lays the page out: once it is drawn, that costs nothing.
@@ -24,6 +30,7 @@ export function Word({ settles, children, id, panel }: WordProps) {
   return (
     <>
       <button
+        ref={button}
         type="button"
         id={id}
         className={styles.word}
@@ -50,6 +57,13 @@ export function Word({ settles, children, id, panel }: WordProps) {
       )}
     </>
   );
+}
+
+/** What stands for the way here, where that asks for the word of that id to open; null otherwise. */
+function useAsked(id: string | undefined): string | null {
+  const { key, state } = useLocation();
+  const opens = (state as { readonly opens?: string } | null)?.opens;
+  return id !== undefined && opens === id ? key : null;
 }
 
 /** Gives the focus back to a word, unless something else has taken it meanwhile. */

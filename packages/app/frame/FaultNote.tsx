@@ -1,6 +1,5 @@
 import { ended } from '@wold/core/problem';
 import { writeRecipe } from '@wold/core/recipe/writeRecipe';
-import { tableKey } from '@wold/core/table/fileTable';
 import { fileStem } from '@wold/core/writeup/fileStem';
 import { tableCsv } from '@wold/core/writeup/tableFile';
 import { saveText } from '../outputs/save';
@@ -21,7 +20,7 @@ export function FaultNote({ part, fault, onAgain }: FaultNoteProps) {
   const study = useAppSelector(state => state.study.study);
 
   async function takeTable(): Promise<void> {
-    const table = study === null ? null : await tableOf(tableKey(study.fileKey, study.recipe.reading));
+    const table = study === null ? null : await tableOf(study.fileKey, study.recipe.reading);
     if (table !== null && !('what' in table))
       saveText(`${fileStem(table.name)}.csv`, tableCsv(table), 'text/csv');
   }

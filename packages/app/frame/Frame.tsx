@@ -1,7 +1,8 @@
-import { useEffect, useState } from 'react';
+import { Suspense, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { LensPanel } from '../lens/LensPanel';
-import { READINGS } from '../readings/readings';
+import { loadAll } from '../readings/later';
+import { readingOf } from '../readings/readings';
 import { QUESTIONS, type Question } from '../readings/questions';
 import { redone, tookInHand, lookedAt, undone } from '../store/studySlice';
 import { withNewReduction } from '@wold/core/recipe/edit/reductions';
@@ -16,6 +17,9 @@ import { Shelf } from './Shelf';
 import { useKeys, type KeyActions } from './useKeys';
 import styles from './Frame.module.css';
 
+/** In milliseconds: the question in sight comes before the code of the others. */
+const LOAD_AFTER = 500;
+
 /** The screen of an open study: rail, brief, reading, lens and shelf. */
 export function Frame({ question }: { question: Question }) {
   const dispatch = useAppDispatch();
@@ -28,8 +32,12 @@ export function Frame({ question }: { question: Question }) {
   const [shelf, setShelf] = useKept('wold.shelf', true);
   const [keys, setKeys] = useState(false);
   const [finding, setFinding] = useState(false);
-  const { Brief, Reading, Aside } = READINGS[question.route];
+  const { Brief, Reading, Aside } = readingOf(question.route, hand.settings.method);
 
+  useEffect(() => {
+    const loading = setTimeout(loadAll, LOAD_AFTER);
+    return () => clearTimeout(loading);
+  }, []);
   useEffect(() => {
     dispatch(lookedAt(question.route));
     document.title = `${question.question} · ${study.name} · Wold`;
@@ -58,9 +66,7 @@ export function Frame({ question }: { question: Question }) {
     newReduction: addReduction,
     find: () => setFinding(true),
     colour: () => {
-      void navigate(`/study/${study.id}/map`);
-      // The word stands in the brief once the map is there.
-      setTimeout(() => document.getElementById('word-colour')?.click(), 60);
+      void navigate(`/study/${study.id}/map`, { state: { opens: 'word-colour' } });
     },
     help: () => setKeys(true),
   };
@@ -81,6 +87,7 @@ export function Frame({ question }: { question: Question }) {
   const until = `${question.route} ${hand.id} ${study.changed} ${study.past.length}`;
   const besideReduction = study.recipe.reductions.find(reduction => reduction.id === study.beside);
   const double = besideReduction !== undefined && question.of === 'reduction';
+  const BesideReading = double ? readingOf(question.route, besideReduction.settings.method).Reading : null;
   return (
     <div className={styles.frame} data-lens={lens} data-shelf={shelf}>
       <a className={styles.skip} href="#reading">
@@ -97,14 +104,18 @@ export function Frame({ question }: { question: Question }) {
         <section className={styles.pane} aria-label={hand.name}>
           {double && <h2 className={styles.paneName}>{hand.name}</h2>}
           <Boundary part="This reading" until={until}>
-            <Reading reduction={hand} key={hand.id} />
+            <Suspense>
+              <Reading reduction={hand} key={hand.id} />
+            </Suspense>
           </Boundary>
         </section>
-        {double && (
+        {double && BesideReading !== null && (
           <section className={styles.pane} aria-label={besideReduction.name}>
             <h2 className={styles.paneName}>{besideReduction.name}</h2>
             <Boundary part="This reading" until={until}>
-              <Reading reduction={besideReduction} key={besideReduction.id} />
+              <Suspense>
+                <BesideReading reduction={besideReduction} key={besideReduction.id} />
+              </Suspense>
             </Boundary>
           </section>
         )}

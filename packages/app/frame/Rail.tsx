@@ -1,8 +1,9 @@
 import { useEffect } from 'react';
 import { Link } from 'react-router';
 import { QUESTIONS, type QuestionRoute } from '../readings/questions';
-import { READINGS } from '../readings/readings';
-import { answered, renamed } from '../store/studySlice';
+import { useAnswerOf } from '../readings/answers';
+import { keepAnswer } from '../storage/answers';
+import { renamed } from '../store/studySlice';
 import { useAppDispatch } from '../store/store';
 import { useHand, useStudy } from '../store/useStudy';
 import { ModeSwitch } from '../theme/ModeSwitch';
@@ -18,6 +19,8 @@ const CALM = 150;
 export function Rail({ current }: { current: QuestionRoute }) {
   const dispatch = useAppDispatch();
   const study = useStudy();
+  // Each method answers in its own way.
+  const { method } = useHand().settings;
   return (
     <nav className={styles.rail} aria-label="Questions">
       <Link to="/" className={styles.home} aria-label="Wold, all studies">
@@ -34,7 +37,7 @@ export function Rail({ current }: { current: QuestionRoute }) {
       </div>
       <ol className={styles.questions}>
         {QUESTIONS.map(item => (
-          <Entry key={item.route} item={item} current={item.route === current} />
+          <Entry key={`${item.route} ${method}`} item={item} current={item.route === current} />
         ))}
       </ol>
       <ModeSwitch className={styles.mode} />
@@ -43,20 +46,19 @@ export function Rail({ current }: { current: QuestionRoute }) {
 }
 
 function Entry({ item, current }: { item: (typeof QUESTIONS)[number]; current: boolean }) {
-  const dispatch = useAppDispatch();
-  const study = useStudy();
+  const { id, seen } = useStudy();
   const hand = useHand();
-  const answer = READINGS[item.route].useAnswer(hand);
+  const answer = useAnswerOf(item.route, hand);
   const { text, stale } = answer;
   useEffect(() => {
     if (stale) return undefined;
-    const keeping = setTimeout(() => dispatch(answered({ route: item.route, answer: text })), CALM);
+    const keeping = setTimeout(() => void keepAnswer(id, item.route, text), CALM);
     return () => clearTimeout(keeping);
-  }, [dispatch, item.route, text, stale]);
+  }, [id, item.route, text, stale]);
   return (
     <li data-first-of-reduction={item.number === 4}>
       <Link
-        to={`/study/${study.id}/${item.route}`}
+        to={`/study/${id}/${item.route}`}
         className={styles.entry}
         aria-current={current ? 'page' : undefined}
         aria-keyshortcuts={String(item.number)}
@@ -66,7 +68,7 @@ function Entry({ item, current }: { item: (typeof QUESTIONS)[number]; current: b
         <span className={styles.answer} data-stale={stale}>
           {text}
         </span>
-        <Mark answer={answer} seen={study.seen.includes(item.route)} />
+        <Mark answer={answer} seen={seen.includes(item.route)} />
       </Link>
     </li>
   );

@@ -5,6 +5,7 @@ import { arrangementOf } from '@wold/core/recipe/arrangementOf';
 import type { Recipe } from '@wold/core/recipe/schema';
 import { arrange } from '@wold/core/table/arrange';
 import { tableKey } from '@wold/core/table/fileTable';
+import type { ReadingChoices } from '@wold/core/table/readingChoices';
 import type { Table } from '@wold/core/table/table';
 import { ProblemNote } from '../readings/Problem';
 import { questionAt } from '../readings/questions';
@@ -47,11 +48,13 @@ export function StudyPage() {
 
   // Another way to read the file is another table, there and back.
   const open = study?.id === id ? study : null;
+  const fileKey = open?.fileKey ?? null;
+  const reading = JSON.stringify(open?.recipe.reading ?? {});
   const wanted = open === null ? null : tableKey(open.fileKey, open.recipe.reading);
   useEffect(() => {
-    if (wanted === null) return undefined;
+    if (wanted === null || fileKey === null) return undefined;
     let current = true;
-    void tableOf(wanted).then(table => {
+    void tableOf(fileKey, JSON.parse(reading) as ReadingChoices).then(table => {
       if (!current) return;
       if (table === null) setAbsent(true);
       else if ('what' in table) setUnread(table);
@@ -61,7 +64,8 @@ export function StudyPage() {
     return () => {
       current = false;
     };
-  }, [wanted]);
+    // The key stands for the file and how it is read.
+  }, [wanted]); // eslint-disable-line react-hooks/exhaustive-deps
   const recipe = open?.recipe ?? null;
   const arranged = useArranged(source !== null && source.key === wanted ? source : null, recipe);
   const table = useScoredTable(arranged, recipe);

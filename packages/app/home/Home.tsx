@@ -1,11 +1,9 @@
 import { Boundary } from '../frame/Boundary';
 import { useCallback, useEffect, useRef, useState, type DragEvent } from 'react';
 import { useNavigate } from 'react-router';
-import { readCodebook } from '@wold/core/table/codebook';
-import { readDelimited } from '@wold/core/table/readDelimited';
+import type { CodebookEntry } from '@wold/core/table/codebook';
 import type { ProblemData } from '@wold/core/problem';
-import { createStudy, listStudies, sweepDeleted } from '../storage/studies';
-import type { StudyRecord } from '../storage/database';
+import { createStudy, listStudies, sweepDeleted, type ListedStudy } from '../storage/studies';
 import { RunningWork } from '../frame/RunningWork';
 import { Wordmark } from '../frame/Wordmark';
 import { ProblemNote } from '../readings/Problem';
@@ -18,15 +16,20 @@ import { demoTables } from './demoTables';
 import { StudyList } from './StudyList';
 import styles from './Home.module.css';
 
-const codebookOf = (csv: string) =>
-  readCodebook(readDelimited(new TextEncoder().encode(csv), 'codebook.csv'));
+async function codebookOf(csv: string): Promise<readonly CodebookEntry[]> {
+  const [{ readCodebook }, { readDelimited }] = await Promise.all([
+    import('@wold/core/table/codebook'),
+    import('@wold/core/table/readDelimited'),
+  ]);
+  return readCodebook(readDelimited(new TextEncoder().encode(csv), 'codebook.csv'));
+}
 
 /** Where tables come in and studies are kept. */
 export function Home() {
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
   const notice = useAppSelector(state => state.notice);
-  const [studies, setStudies] = useState<readonly StudyRecord[] | null>(null);
+  const [studies, setStudies] = useState<readonly ListedStudy[] | null>(null);
   const [problem, setProblem] = useState<ProblemData | null>(null);
   const [over, setOver] = useState(false);
   const input = useRef<HTMLInputElement>(null);
@@ -52,7 +55,7 @@ export function Home() {
           table,
           studyName ?? table.name,
           file,
-          codebook === undefined ? [] : codebookOf(codebook),
+          codebook === undefined ? [] : await codebookOf(codebook),
         );
         await navigate(`/study/${study.id}/table`);
       } catch (error) {
@@ -141,7 +144,11 @@ export function Home() {
               <li key={name}>
                 <button
                   type="button"
-                  onClick={() => void open(new Blob([make()]), fileName, name, codebook?.())}
+                  onClick={() =>
+                    void Promise.all([make(), codebook?.()]).then(([csv, told]) =>
+                      open(new Blob([csv]), fileName, name, told),
+                    )
+                  }
                 >
                   <strong>{name}</strong>
                   <span className="soft small">{what}</span>

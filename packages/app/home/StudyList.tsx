@@ -3,14 +3,22 @@ import { Link } from 'react-router';
 import { LONGEST_NAME } from '@wold/core/limits';
 import { QUESTIONS } from '../readings/questions';
 import type { StudyRecord } from '../storage/database';
-import { copyStudy, deleteStudy, renameStudy } from '../storage/studies';
+import {
+  copyStudy,
+  deleteStudy,
+  keptText,
+  removeStudy,
+  renameStudy,
+  type ListedStudy,
+} from '../storage/studies';
+import { saveText } from '../outputs/save';
 import { noticed } from '../store/noticeSlice';
 import { useAppDispatch } from '../store/store';
 import styles from './StudyList.module.css';
 
 interface StudyListProps {
   /** Null while they are looked up. */
-  readonly studies: readonly StudyRecord[] | null;
+  readonly studies: readonly ListedStudy[] | null;
   readonly onChanged: () => Promise<void>;
 }
 
@@ -23,15 +31,53 @@ export function StudyList({ studies, onChanged }: StudyListProps) {
         <p className="soft">None yet. Open a table, and its study is kept here from then on.</p>
       )}
       <ul>
-        {studies?.map(study => (
-          <Study key={study.id} study={study} onChanged={onChanged} />
-        ))}
+        {studies?.map(({ id, study, answers }) =>
+          study === null ? (
+            <Damaged key={id} id={id} onChanged={onChanged} />
+          ) : (
+            <Study key={id} study={study} answers={answers} onChanged={onChanged} />
+          ),
+        )}
       </ul>
     </section>
   );
 }
 
-function Study({ study, onChanged }: { study: StudyRecord; onChanged: () => Promise<void> }) {
+/** What is kept and is no study: it can be taken out, and deleted. */
+function Damaged({ id, onChanged }: { id: string; onChanged: () => Promise<void> }) {
+  return (
+    <li className={styles.study}>
+      <span className={styles.open}>
+        <strong>A damaged study</strong>
+        <span className="soft small">
+          What is kept of it cannot be read. Take it out before you delete it; others are none the worse.
+        </span>
+      </span>
+      <div className={styles.actions}>
+        <button
+          type="button"
+          className="action small"
+          onClick={() =>
+            void keptText(id).then(text => saveText('damaged-study.json', text, 'application/json'))
+          }
+        >
+          Take out
+        </button>
+        <button type="button" className="action small" onClick={() => void removeStudy(id).then(onChanged)}>
+          Delete for good
+        </button>
+      </div>
+    </li>
+  );
+}
+
+interface StudyProps {
+  readonly study: StudyRecord;
+  readonly answers: ListedStudy['answers'];
+  readonly onChanged: () => Promise<void>;
+}
+
+function Study({ study, answers, onChanged }: StudyProps) {
   const dispatch = useAppDispatch();
   const [draft, setDraft] = useState<string | null>(null);
   const last = study.seen.at(-1) ?? 'table';
@@ -67,14 +113,16 @@ function Study({ study, onChanged }: { study: StudyRecord; onChanged: () => Prom
         />
       )}
       <dl className={styles.answers}>
-        {QUESTIONS.filter(({ route }) => study.answers[route] !== undefined).map(
-          ({ route, number, question }) => (
+        {QUESTIONS.flatMap(({ route, number, question }) => {
+          const answer = answers.find(other => other.route === route);
+          if (answer === undefined) return [];
+          return (
             <div key={route}>
               <dt title={question}>{number}</dt>
-              <dd>{study.answers[route]}</dd>
+              <dd>{answer.text}</dd>
             </div>
-          ),
-        )}
+          );
+        })}
       </dl>
       <div className={styles.actions}>
         <button

@@ -18,10 +18,10 @@ import { BinsForm } from './BinsForm';
 import { ColumnSheet } from './ColumnSheet';
 import { LevelsSheet } from './LevelsSheet';
 import { PairScatter } from './PairScatter';
-import { RebuiltColumn } from '../methods/components/lens/RebuiltColumn';
+import { METHOD_SCREENS } from '../methods/screens';
 import { ReasonForm } from './ReasonForm';
 import { DivergingBar } from '../charts/DivergingBar';
-import { Fact } from '../methods/components/lens/DimensionLens';
+import { Fact } from './Fact';
 import styles from './Lens.module.css';
 
 const MOST_RELATIONS = 6;
@@ -36,6 +36,7 @@ export function ColumnLens({ name }: { name: string }) {
   const { value: account } = useAccount();
   const { columns: chosen } = useSelection();
   const hand = useHand();
+  const { Column: Rebuilt } = METHOD_SCREENS[hand.settings.method].lens;
   const mate = chosen.length === 2 ? chosen[0] : undefined;
   const column = findColumn(table, name);
   const description = descriptions?.find(described => described.name === name);
@@ -80,9 +81,7 @@ export function ColumnLens({ name }: { name: string }) {
         <PairScatter x={mate} y={name} account={account} />
       )}
       {account?.measures.includes(name) && <Relations recipe={recipe} measure={name} />}
-      {account?.measures.includes(name) && table.matrix === null && (
-        <RebuiltColumn hand={hand} measure={name} />
-      )}
+      {account?.measures.includes(name) && table.matrix === null && <Rebuilt hand={hand} measure={name} />}
       <div className={styles.actions}>
         {role === 'aside' ? (
           ROLES.filter(other => other !== 'aside' && canHaveRole(column, other))

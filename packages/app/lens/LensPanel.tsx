@@ -1,16 +1,17 @@
-import { useSelection } from '../store/useStudy';
+import { useHand, useSelection } from '../store/useStudy';
 import { ColumnLens } from './ColumnLens';
-import { DimensionLens } from '../methods/components/lens/DimensionLens';
+import { METHOD_SCREENS } from '../methods/screens';
 import { RowsLens } from './RowsLens';
 import styles from './Lens.module.css';
 
 /** Whatever is selected, the same on every question. */
 export function LensPanel() {
   const { rows, columns, dimension } = useSelection();
+  const { Dimension } = METHOD_SCREENS[useHand().settings.method].lens;
   const column = columns.at(-1);
   if (rows.length > 0) return <RowsLens rows={rows} />;
   if (column !== undefined) return <ColumnLens name={column} />;
-  if (dimension !== null) return <DimensionLens dimension={dimension} />;
+  if (dimension !== null) return <Dimension dimension={dimension} />;
   return (
     <p className={`${styles.empty} soft`}>Select rows, a column or a dimension, and it is told of here.</p>
   );

@@ -15,7 +15,7 @@ import { useEdit, useHand, useRecipe, useStudy } from '../store/useStudy';
 import { useShortName } from '../store/useShortName';
 import { setsApart } from './apart';
 import { ReasonForm } from './ReasonForm';
-import { RowFit } from '../methods/components/lens/RowFit';
+import { METHOD_SCREENS } from '../methods/screens';
 import { DivergingBar } from '../charts/DivergingBar';
 import styles from './Lens.module.css';
 
@@ -30,6 +30,7 @@ const FULL_BAR = 3;
 export function RowsLens({ rows }: { rows: readonly number[] }) {
   const table = useTable();
   const recipe = useRecipe();
+  const { Row } = METHOD_SCREENS[useHand().settings.method].lens;
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const { id } = useStudy();
@@ -47,9 +48,9 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
       </div>
       {rows.length === 1 ? (
         <>
-          {judging && <RowFit row={rows[0]!} />}
+          {judging && <Row row={rows[0]!} />}
           <OneRow row={rows[0]!} account={account} />
-          {!judging && <RowFit row={rows[0]!} />}
+          {!judging && <Row row={rows[0]!} />}
         </>
       ) : (
         <ManyRows rows={rows} account={account} />

@@ -10,7 +10,7 @@ import { light } from '../theme/tokens';
 import { costOf } from '../methods/components/dimensions/cost';
 import { screeOption, shownDimensions } from '../methods/components/dimensions/screeOption';
 import { colouring } from './map/colouring';
-import { isWithin, nearest, type Pixel } from './map/lasso';
+import { isWithin, type Pixel } from './map/lasso';
 import { pointsOf } from './map/points';
 import { ranges, toPixel, wholeView, zoomed } from './map/view';
 import { angleBetween, angleInWords } from '../methods/components/meaning/angle';
@@ -238,12 +238,6 @@ describe('what the hand means on the map', () => {
     expect(isWithin([5, 8], bent)).toBe(false);
     expect(isWithin([1, 5], bent)).toBe(true);
   });
-
-  test('the nearest point within reach', () => {
-    expect(nearest([1, 1], square, 5)).toBe(0);
-    expect(nearest([8, 9], square, 5)).toBe(2);
-    expect(nearest([50, 50], square, 5)).toBe(-1);
-  });
 });
 
 describe('the colours of the map', () => {
@@ -266,7 +260,7 @@ describe('the colours of the map', () => {
     const number = by(table.columns[1]!);
     if (number.kind !== 'number') throw new Error('expected a number');
     expect([number.least, number.most]).toEqual([1, 4]);
-    expect(number.colourOf(0)).not.toBe(number.colourOf(3));
+    expect(number.shades[number.shadeOf(0)]).not.toBe(number.shades[number.shadeOf(3)]);
   });
 
   const placed = (kept: number) => componentsPlacement(components(kept, Array(4 * kept).fill(0.5)));

@@ -22,12 +22,16 @@ export interface StudyRecord {
   readonly beside: string | null;
   /** Questions that were looked at. */
   readonly seen: readonly QuestionRoute[];
-  /** The rail's answers when last seen, for the list of studies. */
-  readonly answers: Readonly<Partial<Record<QuestionRoute, string>>>;
   readonly created: number;
   readonly changed: number;
   /** When it was deleted, while that can still be undone. */
   readonly deleted: number | null;
+}
+
+/** The rail's answers of a study when last seen, for the list of studies. */
+export interface AnswersRecord {
+  readonly study: string;
+  readonly answers: readonly { readonly route: QuestionRoute; readonly text: string }[];
 }
 
 /** A table but for its columns, which are kept some at a time. */
@@ -51,6 +55,8 @@ export interface FileRecord {
 export interface ResultRecord {
   readonly key: string;
   readonly result: unknown;
+  /** Roughly what it takes in memory: one that is read back with less is not whole. */
+  readonly bytes: number;
   readonly used: number;
 }
 
@@ -72,6 +78,7 @@ class WoldDatabase extends Dexie {
   files!: EntityTable<FileRecord, 'key'>;
   results!: EntityTable<ResultRecord, 'key'>;
   courses!: EntityTable<CourseRecord, 'key'>;
+  answers!: EntityTable<AnswersRecord, 'study'>;
 
   constructor() {
     super('wold');
@@ -92,7 +99,18 @@ class WoldDatabase extends Dexie {
         await kept.put({ ...place, ...packColumns(columns) } as never);
       }
     });
-    this.version(5).stores({ courses: 'key, used' });
+    this.version(5)
+      .stores({ courses: 'key, used', answers: 'study' })
+      .upgrade(async transaction => {
+        // They stood in the studies, which each answer wrote anew.
+        const studies: readonly { id: string; answers?: object }[] = await transaction
+          .table('studies')
+          .toArray();
+        for (const { id, answers = {} } of studies) {
+          const list = Object.entries(answers).map(([route, text]) => ({ route, text: String(text) }));
+          await transaction.table('answers').put({ study: id, answers: list });
+        }
+      });
   }
 }
 

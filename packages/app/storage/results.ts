@@ -1,3 +1,5 @@
+import { bytesOf } from '@wold/core/stages/memo';
+import { isWhole } from '@wold/core/stages/whole';
 import { database } from './database';
 
 const MOST_KEPT = 40;
@@ -13,10 +15,14 @@ void database.results
 /** Whether a result may be kept from before. */
 export const mayBeKept = (key: string): boolean => keptKeys?.has(key) ?? true;
 
-/** A result kept from before, or undefined. */
+/** A result kept from before; undefined where there is none, or none that is whole. */
 export async function loadResult(key: string): Promise<unknown> {
   const record = await database.results.get(key);
   if (record === undefined) return undefined;
+  if (bytesOf(record.result) !== record.bytes || !isWhole(record.result)) {
+    await database.results.delete(key);
+    return undefined;
+  }
   void database.results.update(key, { used: Date.now() });
   return record.result;
 }
@@ -24,7 +30,7 @@ export async function loadResult(key: string): Promise<unknown> {
 /** Keeps a result that was slow to come by. A full disk is no loss here: it can be computed again. */
 export async function keepResult(key: string, result: unknown): Promise<void> {
   try {
-    await database.results.put({ key, result, used: Date.now() });
+    await database.results.put({ key, result, bytes: bytesOf(result), used: Date.now() });
     keptKeys?.add(key);
     const surplus = (await database.results.count()) - MOST_KEPT;
     if (surplus > 0) await database.results.orderBy('used').limit(surplus).delete();

@@ -1,11 +1,11 @@
 import type { CodebookEntry } from '@wold/core/table/codebook';
-import { RECIPE_VERSION } from '@wold/core/recipe/migrate';
-import { checkRecipe, type Recipe } from '@wold/core/recipe/schema';
+import { Problem } from '@wold/core/problem';
+import type { Recipe } from '@wold/core/recipe/schema';
 import { withCodebook } from '@wold/core/recipe/edit/codebook';
 import { freshRecipe } from '@wold/core/recipe/fresh';
 import { tableKey } from '@wold/core/table/fileTable';
 import type { Table } from '@wold/core/table/table';
-import { database, type StudyRecord } from './database';
+import { database, type AnswersRecord, type StudyRecord } from './database';
 import { tellTabs } from './channel';
 import { isKept, keepOnlyTables, putTable } from './tables';
 
@@ -33,7 +33,6 @@ export async function createStudy(
     hand: recipe.reductions[0]!.id,
     beside: null,
     seen: [],
-    answers: {},
     created: now,
     changed: now,
     deleted: null,
@@ -63,43 +62,75 @@ export async function loadFile(key: string): Promise<{ name: string; content: Bl
   return database.files.get(key);
 }
 
-/** Studies that are not deleted, last changed first. */
-export async function listStudies(): Promise<StudyRecord[]> {
-  const all = await database.studies.orderBy('changed').reverse().toArray();
-  return all.filter(study => study.deleted === null);
+/** A study as the start page lists it. */
+export interface ListedStudy {
+  /** Its key in the browser's storage. */
+  readonly id: string;
+  /** Null where what is kept is no study. */
+  readonly study: StudyRecord | null;
+  readonly answers: AnswersRecord['answers'];
+}
+
+/** Studies that are not deleted, last changed first; what cannot be read stands last. */
+export async function listStudies(): Promise<ListedStudy[]> {
+  const { checkedAnswers, completedStudy } = await import('./checks');
+  const [keys, records] = await database.transaction('r', database.studies, async () => [
+    await database.studies.toCollection().primaryKeys(),
+    await database.studies.toArray(),
+  ]);
+  const answers = await database.answers.bulkGet(keys).catch(() => []);
+  return records
+    .map((record, index) => ({
+      id: keys[index]!,
+      study: completedStudy(record),
+      answers: checkedAnswers(answers[index]?.answers),
+    }))
+    .filter(({ study }) => study === null || study.deleted === null)
+    .sort((a, b) => (b.study?.changed ?? -1) - (a.study?.changed ?? -1));
+}
+
+/** All that is kept under a key, as text, to be taken out where it cannot be opened. */
+export async function keptText(id: string): Promise<string> {
+  return `${JSON.stringify(await database.studies.get(id), null, 2)}\n`;
 }
 
 /**
  * A study, or null where it is not kept in this browser; its recipes in the form of this version.
  *
- * @throws Problem when its recipe is damaged, or of a newer Wold
+ * @throws Problem when it is damaged beyond completing, its recipe too, or of a newer Wold
  */
 export async function loadStudy(id: string): Promise<StudyRecord | null> {
-  const study = await database.studies.get(id);
-  if (study === undefined || study.deleted !== null) return null;
+  const record: unknown = await database.studies.get(id);
+  if (record === undefined) return null;
+  const { checkRecipe, completedStudy } = await import('./checks');
+  const study = completedStudy(record);
+  if (study === null) {
+    throw new Problem(
+      'what is kept under this address is not a whole study',
+      'Take out what is there on the start page, and open its table again.',
+    );
+  }
+  if (study.deleted !== null) return null;
   const where = `study “${study.name}”`;
+  /** Itself where nothing had to be brought to this version, since steps share their parts. */
+  const opened = (kept: Recipe): Recipe => {
+    const checked = checkRecipe(kept, where);
+    return JSON.stringify(checked) === JSON.stringify(kept) ? kept : checked;
+  };
+  /** A step of undo is left out where it cannot be read. */
+  const step = (kept: Recipe): Recipe[] => {
+    try {
+      return [opened(kept)];
+    } catch {
+      return [];
+    }
+  };
   return {
     ...study,
-    recipe: opened(study.recipe, where),
-    past: study.past.flatMap(recipe => step(recipe, where)),
-    future: study.future.flatMap(recipe => step(recipe, where)),
+    recipe: opened(study.recipe),
+    past: study.past.flatMap(step),
+    future: study.future.flatMap(step),
   };
-}
-
-/** A kept recipe, checked; itself where nothing had to be brought to this version, since steps share their parts. */
-function opened(kept: Recipe, where: string): Recipe {
-  const checked = checkRecipe(kept, where);
-  return JSON.stringify(checked) === JSON.stringify(kept) ? kept : checked;
-}
-
-/** A step of undo: of an earlier version it is brought to this one, or left out where it cannot be read. */
-function step(kept: Recipe, where: string): Recipe[] {
-  if (kept.version === RECIPE_VERSION) return [kept];
-  try {
-    return [checkRecipe(kept, where)];
-  } catch {
-    return [];
-  }
 }
 
 /** What came of keeping a change: its revision, or that the study is no longer there. */
@@ -129,7 +160,6 @@ export async function keepStudy(before: StudyRecord, after: StudyRecord, revisio
       ...changes(before, after),
       ...(over === null ? {} : { past: [...over.past, over.recipe] }),
       seen: [...new Set([...there.seen, ...after.seen])],
-      answers: { ...there.answers, ...after.answers },
       revision: next,
     });
     return { revision: next, over };
@@ -154,7 +184,10 @@ export async function copyStudy(id: string): Promise<void> {
   if (study === undefined) return;
   const now = Date.now();
   const name = await unusedName(`${study.name}, copy`);
-  await database.studies.put({ ...study, id: crypto.randomUUID(), name, created: now, changed: now });
+  const copy = { ...study, id: crypto.randomUUID(), name, created: now, changed: now };
+  await database.studies.put(copy);
+  const kept = await database.answers.get(id);
+  if (kept !== undefined) await database.answers.put({ ...kept, study: copy.id });
 }
 
 /** Takes a study out of sight; {@link restoreStudy} brings it back until {@link sweepDeleted} is called. */
@@ -168,13 +201,18 @@ export async function restoreStudy(id: string): Promise<void> {
   tellTabs(id);
 }
 
+/** Removes what cannot be read, for good. */
+export async function removeStudy(id: string): Promise<void> {
+  await database.studies.delete(id);
+}
+
 const UNDO_TIME = 10 * 60_000;
 
 /** Removes studies deleted a while ago, and tables that no study needs any more. */
 export async function sweepDeleted(): Promise<void> {
   await database.transaction(
     'rw',
-    [database.studies, database.studyTables, database.tableColumns, database.files],
+    [database.studies, database.studyTables, database.tableColumns, database.files, database.answers],
     async () => {
       const bound = Date.now() - UNDO_TIME;
       await database.studies.filter(study => study.deleted !== null && study.deleted < bound).delete();
@@ -183,9 +221,13 @@ export async function sweepDeleted(): Promise<void> {
       // Undo may lead back to a table that was read in another way.
       const tables = new Set(
         studies.flatMap(({ fileKey, recipe, past, future }) =>
-          [recipe, ...past, ...future].map(({ reading }) => tableKey(fileKey, reading)),
+          // Of a damaged one there may be less.
+          [recipe, ...listOf(past), ...listOf(future)].map(kept => tableKey(fileKey, kept?.reading ?? {})),
         ),
       );
+      const kept = new Set(studies.map(({ id }) => id));
+      const answered = await database.answers.toCollection().primaryKeys();
+      await database.answers.bulkDelete(answered.filter(study => !kept.has(study)));
       await keepOnlyTables(tables);
       const keptFiles = await database.files.toCollection().primaryKeys();
       await database.files.bulkDelete(keptFiles.filter(key => !files.has(key)));
@@ -194,8 +236,10 @@ export async function sweepDeleted(): Promise<void> {
 }
 
 async function unusedName(wanted: string): Promise<string> {
-  const taken = new Set((await listStudies()).map(study => study.name));
+  const taken = new Set((await listStudies()).map(({ study }) => study?.name));
   let name = wanted;
   for (let repeat = 2; taken.has(name); repeat++) name = `${wanted} ${repeat}`;
   return name;
 }
+
+const listOf = <T>(kept: readonly T[] | undefined): readonly T[] => (Array.isArray(kept) ? kept : []);

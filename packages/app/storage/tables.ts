@@ -1,3 +1,4 @@
+import { Problem } from '@wold/core/problem';
 import type { Column } from '@wold/core/table/column';
 import type { Table } from '@wold/core/table/table';
 import Dexie from 'dexie';
@@ -17,7 +18,7 @@ export async function putTable(table: Table): Promise<void> {
   });
 }
 
-/** A table that is kept, or undefined. */
+/** A table that is kept, or undefined. @throws Problem when it is damaged */
 export async function getTable(key: string): Promise<Table | undefined> {
   const found = await database.transaction('r', database.studyTables, database.tableColumns, async () => {
     const record = await database.studyTables.get(key);
@@ -30,10 +31,29 @@ export async function getTable(key: string): Promise<Table | undefined> {
   });
   if (found === undefined) return undefined;
   const columns: Column[] = [];
-  for (const part of found.parts) {
-    for (const column of await unpackColumns(part)) columns.push(column);
+  try {
+    for (const part of found.parts) {
+      for (const column of await unpackColumns(part)) columns.push(column);
+    }
+  } catch (thrown) {
+    throw damaged(found.record.name, (thrown as Error).message);
   }
+  const short = columns.find(column => !isWhole(column, found.record.rows));
+  if (short !== undefined) throw damaged(found.record.name, `column “${short.name}” is not whole`);
   return { ...found.record, columns };
+}
+
+function damaged(name: string, why: string): Problem {
+  return new Problem(
+    `the table as it is kept in this browser is damaged (${why})`,
+    'Open its file again from the start page.',
+    `table “${name}”`,
+  );
+}
+
+function isWhole(column: Column, rows: number): boolean {
+  const entries = column.kind === 'number' ? column.values : column.codes;
+  return entries.length === rows && (column.missing === null || column.missing.length === rows);
 }
 
 function recordsOf(table: string, columns: readonly Column[]): ColumnsRecord[] {
@@ -56,13 +76,18 @@ export async function isKept(key: string): Promise<boolean> {
   return (await database.studyTables.where('key').equals(key).count()) > 0;
 }
 
+/** Deletes a table. */
+export async function forgetTable(key: string): Promise<void> {
+  await database.transaction('rw', database.studyTables, database.tableColumns, async () => {
+    await database.studyTables.delete(key);
+    await database.tableColumns.where('table').equals(key).delete();
+  });
+}
+
 /** Deletes all tables but those of the given keys. */
 export async function keepOnlyTables(keys: ReadonlySet<string>): Promise<void> {
   await database.transaction('rw', database.studyTables, database.tableColumns, async () => {
     const kept = await database.studyTables.toCollection().primaryKeys();
-    for (const key of kept.filter(other => !keys.has(other))) {
-      await database.studyTables.delete(key);
-      await database.tableColumns.where('table').equals(key).delete();
-    }
+    for (const key of kept.filter(other => !keys.has(other))) await forgetTable(key);
   });
 }

@@ -36,7 +36,6 @@ const record: StudyRecord = {
   hand: hand.id,
   beside: null,
   seen: [],
-  answers: {},
   created: 0,
   changed: 0,
   deleted: null,

@@ -42,7 +42,7 @@ const slice = createSlice({
   reducers: {
     opened: (state, { payload }: PayloadAction<StudyRecord>) => {
       const same = state.study?.id === payload.id;
-      return { ...initial, study: payload, selection: same ? state.selection : nothing };
+      return { ...initial, study: withHand(payload), selection: same ? state.selection : nothing };
     },
     /** What another tab has decided, or what this one's change was put on top of; what is in hand here stays. */
     followed(state, { payload }: PayloadAction<StudyRecord>) {
@@ -96,11 +96,6 @@ const slice = createSlice({
       if (state.study === null || state.study.seen.includes(payload)) return state;
       return { ...state, study: { ...state.study, seen: [...state.study.seen, payload] } };
     },
-    answered(state, { payload }: PayloadAction<{ route: QuestionRoute; answer: string }>) {
-      if (state.study === null || state.study.answers[payload.route] === payload.answer) return state;
-      const answers = { ...state.study.answers, [payload.route]: payload.answer };
-      return { ...state, study: { ...state.study, answers } };
-    },
     renamed(state, { payload }: PayloadAction<string>) {
       if (state.study === null || payload.trim() === '') return state;
       return { ...state, study: { ...state.study, name: payload.trim() } };
@@ -125,7 +120,6 @@ export const {
   tookInHand,
   setBeside,
   lookedAt,
-  answered,
   renamed,
   isolatedLevel,
   showedAllLevels,

@@ -10,12 +10,19 @@ export function useStudy(): StudyRecord {
   return study;
 }
 
-export const useRecipe = (): Recipe => useStudy().recipe;
+/** Its recipe: who reads only that is not drawn anew by anything else of the study. */
+export function useRecipe(): Recipe {
+  const recipe = useAppSelector(state => state.study.study?.recipe);
+  if (recipe === undefined) throw new Error('useRecipe needs an open study.');
+  return recipe;
+}
+
 export const useSelection = () => useAppSelector(state => state.study.selection);
 
 /** The reduction in hand. */
 export function useHand(): Reduction {
-  const { recipe, hand } = useStudy();
+  const recipe = useRecipe();
+  const hand = useAppSelector(state => state.study.study?.hand);
   return recipe.reductions.find(reduction => reduction.id === hand) ?? recipe.reductions[0]!;
 }
 

@@ -1,6 +1,10 @@
 import type { ProblemData } from '@wold/core/problem';
+import { tableKey } from '@wold/core/table/fileTable';
+import type { ReadingChoices } from '@wold/core/table/readingChoices';
 import type { Table } from '@wold/core/table/table';
-import { loadTable } from './pool';
+import { loadFile } from '../storage/studies';
+import { forgetTable } from '../storage/tables';
+import { loadTable, readTable } from './pool';
 
 /** The table that was read or opened last, so that it need not be fetched from storage at once again. */
 let last: Table | null = null;
@@ -10,14 +14,26 @@ export function haveAtHand(table: Table): void {
   last = table;
 }
 
-/** The table of that key as it was read; null where it is not kept in this browser; what is wrong where it is damaged. */
-export async function tableOf(key: string): Promise<Table | ProblemData | null> {
+/**
+ * The table that a file gives when it is read in that way: at hand, as it was kept, or read from the kept file again
+ * where it was not, or is damaged. Null where neither is kept in this browser.
+ */
+export async function tableOf(fileKey: string, reading: ReadingChoices): Promise<Table | ProblemData | null> {
+  const key = tableKey(fileKey, reading);
   if (last?.key === key) return last;
-  const end = await loadTable(key).end;
-  if (end === 'stopped') return STOPPED;
-  if ('problem' in end) return end.problem;
-  if (end.value === undefined) return null;
-  last = end.value;
+  const kept = await loadTable(key).end;
+  if (kept === 'stopped') return STOPPED;
+  if ('value' in kept && kept.value !== undefined) {
+    last = kept.value;
+    return last;
+  }
+  const file = await loadFile(fileKey).catch(() => undefined);
+  if (file === undefined) return 'problem' in kept ? kept.problem : null;
+  await forgetTable(key);
+  const read = await readTable(file.content, file.name, reading).end;
+  if (read === 'stopped') return STOPPED;
+  if ('problem' in read) return read.problem;
+  last = read.value.table;
   return last;
 }
 

@@ -7,7 +7,12 @@ import type { Placement } from './placement';
  *
  * `Settings` is what an analyst decides of it beside what all reductions share, `Ask` what its result depends on.
  */
-export interface Method<Settings extends { readonly method: string }, Ask extends object, Result> {
+export interface Method<
+  Settings extends { readonly method: string },
+  Ask extends object,
+  Result,
+  Stages extends object,
+> {
   readonly name: Settings['method'];
   /** What a new reduction by it is called. */
   readonly title: string;
@@ -15,9 +20,11 @@ export interface Method<Settings extends { readonly method: string }, Ask extend
   readonly fresh: () => Settings;
   /** @param without measures of the preparation that the reduction leaves out */
   readonly ask: (preparation: PreparationInput, without: readonly string[], settings: Settings) => Ask;
+  /** All that can be asked of it, by name, and what its result is. */
+  readonly stages: Stages;
   readonly stage: Stage<Ask, Result>;
   readonly placement: (result: Result) => Placement;
 }
 
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- of every kind
-export type AnyMethod = Method<any, any, any>;
+export type AnyMethod = Method<any, any, any, any>;

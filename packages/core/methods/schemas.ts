@@ -1,11 +1,6 @@
 import { z } from 'zod';
 import type { MethodSettings } from './all';
-import { componentsSettings, keptSchema } from './components/schema';
-
-/** How each method's settings, and what it was asked when scores were frozen, are checked. */
-export const METHOD_SCHEMAS = [
-  { method: 'components', settings: componentsSettings, ask: keptSchema },
-] as const;
+import { METHOD_SCHEMAS } from './lists/schemas';
 
 type Schemas = typeof METHOD_SCHEMAS;
 

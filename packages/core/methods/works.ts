@@ -1,22 +1,19 @@
 import { Problem } from '../problem';
 import { worked, type Worked } from '../stages/worked';
 import { methodNamed } from './all';
-import { COMPONENTS } from './components/work';
+import { WORKS_OF_METHODS } from './lists/works';
 import type { MethodWork } from './work';
 import * as stages from './stages';
-
-/** What each method does: its stages' works, its files and its figures. */
-const ALL: readonly MethodWork[] = [COMPONENTS];
 
 /** The kinds of files that reductions give, of every method. */
 export const METHOD_FILES: readonly string[] = [
   'scores',
-  ...new Set(ALL.flatMap(({ files }) => files.map(({ kind }) => kind))),
+  ...new Set(WORKS_OF_METHODS.flatMap(({ files }) => files.map(({ kind }) => kind))),
 ];
 
 /** The work of the method of that name. @throws RangeError where there is none */
 export function workOf(name: string): MethodWork {
-  const work = ALL.find(({ method }) => method.name === name);
+  const work = WORKS_OF_METHODS.find(({ method }) => method.name === name);
   if (work === undefined) throw new RangeError(`There is no work for the method “${name}”.`);
   return work;
 }
@@ -33,5 +30,5 @@ export const METHOD_WORKS: readonly Worked[] = [
     const method = methodNamed(reduced.method);
     return method.placement(await bench.need(method.stage, reduced.ask));
   }),
-  ...ALL.flatMap(({ works }) => works),
+  ...WORKS_OF_METHODS.flatMap(({ works }) => works),
 ];

@@ -1,5 +1,5 @@
 import { numberAt, type NumberColumn } from '../table/column';
-import { meets } from '../table/condition';
+import { rowTest } from '../table/condition';
 import { findRepeats } from '../table/repeats';
 import type { Table } from '../table/table';
 import { meanOf } from '../table/moments';
@@ -56,7 +56,7 @@ export function chooseRows(
   const aside = new Map(
     rowsAside.of === table.fileKey ? rowsAside.rows.map(entry => [entry.row, entry]) : [],
   );
-  const gaps = gapsByRow(measures, table.rows);
+  const gaps = gapsByRow(measures);
   for (const [row, values] of averages) {
     const lacks = measures.filter((_, j) => Number.isNaN(values[j]!)).map(column => column.name);
     if (lacks.length > 0) gaps.set(row, lacks);
@@ -65,13 +65,15 @@ export function chooseRows(
   const repeated = new Set(
     treatment.repeats === 'keep' ? [] : repeatsInUse(table, treatment).flatMap(group => group.slice(1)),
   );
+  const needed = only.map(condition => ({ column: condition.column, met: rowTest(table, condition) }));
+  const onlyPlaced = supplementary.map(condition => rowTest(table, condition));
   const leftOut: RowLeftOut[] = [];
   const used: number[] = [];
   const placed: number[] = [];
   for (let row = 0; row < table.rows; row++) {
     const lacks = gaps.get(row) ?? [];
     const byHand = aside.get(row);
-    const unmet = only.filter(condition => !meets(table, condition, row));
+    const unmet = needed.filter(({ met }) => !met(row));
     if (byHand !== undefined && !byHand.placed) {
       leftOut.push({ row, step: 'set aside', because: [byHand.reason] });
     } else if (unmet.length > 0) {
@@ -82,7 +84,7 @@ export function chooseRows(
       leftOut.push({ row, step: 'weight', because: [weight.column.name] });
     } else if (lacks.length > 0 && (missing === 'leave-out-rows' || lacks.length === measures.length)) {
       leftOut.push({ row, step: 'missing', because: lacks });
-    } else if (byHand?.placed === true || supplementary.some(condition => meets(table, condition, row))) {
+    } else if (byHand?.placed === true || onlyPlaced.some(met => met(row))) {
       placed.push(row);
     } else used.push(row);
   }
@@ -96,9 +98,8 @@ function repeatsInUse(table: Table, { repeatKeys, rowsAside, only }: Treatment):
       ? rowsAside.rows.filter(({ placed }) => !placed).map(({ row }) => row)
       : [],
   );
+  const needed = only.map(condition => rowTest(table, condition));
   return findRepeats(table, repeatKeys)
-    .map(group =>
-      group.filter(row => !aside.has(row) && only.every(condition => meets(table, condition, row))),
-    )
+    .map(group => group.filter(row => !aside.has(row) && needed.every(met => met(row))))
     .filter(group => group.length > 1);
 }

@@ -33,7 +33,7 @@ const WEAK = 0.1;
 /** The pattern of missingness of some measures over all rows of the table. */
 export function gapPatterns(table: Table, names: readonly string[]): GapPatterns {
   const columns = names.map(name => measureOf(table, name));
-  const gaps = gapsByRow(columns, table.rows);
+  const gaps = gapsByRow(columns);
   const byPattern = new Map<string, { lacks: string[]; rows: number[] }>();
   const rowsOf = new Map<string, Set<number>>();
   for (const [row, lacks] of gaps) {

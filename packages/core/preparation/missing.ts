@@ -1,5 +1,5 @@
 import { Problem } from '../problem';
-import { isMissing, numberAt, type NumberColumn } from '../table/column';
+import { numberAt, type NumberColumn } from '../table/column';
 import { meanOf, type Weights } from '../table/moments';
 import { ordered } from '../table/order';
 import { quantileOf } from '../table/quantile';
@@ -49,12 +49,15 @@ export function weightAt(weight: NumberColumn, row: number): number {
 }
 
 /** For each row of the table that lacks something, the names of what it lacks. */
-export function gapsByRow(columns: readonly NumberColumn[], rows: number): Map<number, string[]> {
-  const gappy = columns.filter(column => column.missing !== null);
+export function gapsByRow(columns: readonly NumberColumn[]): Map<number, string[]> {
   const gaps = new Map<number, string[]>();
-  for (let row = 0; row < rows; row++) {
-    const lacks = gappy.filter(column => isMissing(column, row)).map(column => column.name);
-    if (lacks.length > 0) gaps.set(row, lacks);
+  for (const { name, missing } of columns) {
+    if (missing === null) continue;
+    for (let row = missing.indexOf(1); row >= 0; row = missing.indexOf(1, row + 1)) {
+      const lacks = gaps.get(row);
+      if (lacks === undefined) gaps.set(row, [name]);
+      else lacks.push(name);
+    }
   }
   return gaps;
 }

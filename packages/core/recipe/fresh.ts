@@ -5,7 +5,8 @@ import type { Table } from '../table/table';
 import type { Recipe, Reduction } from './schema';
 
 import { RECIPE_VERSION } from './migrate';
-import { METHODS, methodNamed, type MethodName } from '../methods/all';
+import { methodNamed, type MethodName } from '../methods/all';
+import { METHODS } from '../methods/lists/methods';
 
 /** The first label coloured by has at most this many levels, if one has. */
 const COLOUR_LEVELS = 12;

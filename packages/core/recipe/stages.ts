@@ -1,5 +1,5 @@
 import * as dimensions from '../dimensions/stages';
-import * as components from '../methods/components/stages';
+import { METHOD_STAGES } from '../methods/all';
 import * as methods from '../methods/stages';
 import * as preparation from '../preparation/stages';
 import { keyOf } from '../stages/key';
@@ -15,7 +15,7 @@ export const STAGES = {
   ...preparation,
   ...suitability,
   ...dimensions,
-  ...components,
+  ...METHOD_STAGES,
   ...methods,
   ...use,
   ...trust,

@@ -1,7 +1,8 @@
 import { readCodebook } from './codebook';
-import { meets } from './condition';
+import { rowTest, type Condition } from './condition';
 import { readDelimited } from './readDelimited';
 import { findMatrix } from './relationMatrix';
+import { tableOf } from '../testTables';
 import { differingColumns, findRepeats } from './repeats';
 
 const read = (text: string) => readDelimited(new TextEncoder().encode(text), 'made.csv');
@@ -29,8 +30,7 @@ describe('repeats', () => {
 
 test('rows are told by levels and by ranges, and what is missing is told by neither', () => {
   const table = read('kiln,x\na,1\nb,2\n,3\na,\n');
-  const rows = (condition: Parameters<typeof meets>[1]) =>
-    [0, 1, 2, 3].filter(row => meets(table, condition, row));
+  const rows = (condition: Condition) => [0, 1, 2, 3].filter(rowTest(table, condition));
   expect(rows({ column: 'kiln', levels: ['a'] })).toEqual([0, 3]);
   expect(rows({ column: 'x', from: 2, to: 3 })).toEqual([1, 2]);
   expect(rows({ column: 'x', levels: ['1'] })).toEqual([0]);
@@ -81,4 +81,18 @@ describe('matrices of relations', () => {
     ['no variance', ',a,b\na,0,0\nb,0,1\n'],
   ])('%s is none', (_, text) => expect(matrixOf(text)).toBeNull());
   test('no columns are none', () => expect(findMatrix([], 0)).toBeNull());
+});
+
+test('a condition looks its column up once, however many rows and columns there are', () => {
+  let looks = 0;
+  const wide = {
+    ...tableOf([[1, 2, 3, 4]]),
+    get columns() {
+      looks++;
+      return tableOf([[1, 2, 3, 4]]).columns;
+    },
+  };
+  const met = rowTest(wide, { column: 'x1', from: 2, to: 3 });
+  expect([0, 1, 2, 3].filter(met)).toEqual([1, 2]);
+  expect(looks).toBe(1);
 });

@@ -1,6 +1,6 @@
+import { later } from '../../readings/later';
 import type { MethodScreens } from '../method';
 import { DimensionsBrief } from './dimensions/DimensionsBrief';
-import { DimensionsReading } from './dimensions/DimensionsReading';
 import { DimensionLens } from './lens/DimensionLens';
 import { RebuiltColumn } from './lens/RebuiltColumn';
 import { RowFit } from './lens/RowFit';
@@ -8,9 +8,13 @@ import { MapLooks } from './map/MapLooks';
 import { useMapMarks } from './map/useMapMarks';
 import { MeaningAside } from './meaning/MeaningAside';
 import { MeaningBrief } from './meaning/MeaningBrief';
-import { MeaningReading } from './meaning/MeaningReading';
 import { TrustBrief } from './trust/TrustBrief';
-import { TrustReading } from './trust/TrustReading';
+
+const DimensionsReading = later(
+  async () => (await import('./dimensions/DimensionsReading')).DimensionsReading,
+);
+const MeaningReading = later(async () => (await import('./meaning/MeaningReading')).MeaningReading);
+const TrustReading = later(async () => (await import('./trust/TrustReading')).TrustReading);
 
 export const componentsScreens: MethodScreens = {
   questions: {

@@ -10,6 +10,7 @@ import { rowName } from '../../lens/rowName';
 import type { MapMarks } from '../../methods/method';
 import { METHOD_SCREENS } from '../../methods/screens';
 import { usePlacement } from '../../results/stages';
+import { PointsLayer } from '../../points/PointsLayer';
 import { useAppSelector } from '../../store/store';
 import { useTable } from '../../store/TableContext';
 import { useRecipe, useSelection } from '../../store/useStudy';
@@ -19,6 +20,7 @@ import { ProblemNote, Resulting } from '../Problem';
 import { MapSurface } from './MapSurface';
 import { mapOption } from './mapOption';
 import { pointsOf } from './points';
+import { pointsDrawn } from './pointsDrawn';
 import { useColouring } from './useColouring';
 import { wholeView, type View } from './view';
 import styles from './MapReading.module.css';
@@ -71,9 +73,18 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
   const arrows = useMemo(() => marks.arrows(points), [marks, points]);
   const { sizes, odd } = marks;
   const marked = useMemo(() => {
+    if (!map.odd || odd === null) return { far: [], off: [] };
     const at = (rows: ReadonlySet<number>) => [...points.rows.keys()].filter(i => rows.has(points.rows[i]!));
-    return map.odd && odd !== null ? { far: at(odd.far), off: at(odd.off) } : { far: [], off: [] };
+    return { far: at(odd.far), off: at(odd.off) };
   }, [points, odd, map.odd]);
+  const drawn = useMemo(
+    () =>
+      pointsDrawn(
+        { points, colouring: by, isolated, selected: new Set(selection.rows), sizes, ...marked },
+        tokens,
+      ),
+    [points, by, isolated, selection.rows, sizes, marked, tokens],
+  );
   const shortName = useShortName();
   const [size, setSize] = useState<Size>({ width: 0, height: 0 });
   // A zoom holds for the points it was made on.
@@ -89,42 +100,25 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
   );
   const xd = Math.min(x, placement.at.columns);
   const yd = Math.min(y, placement.at.columns);
-  const option = useCallback(
-    (at: Size) =>
+  const drawing = useCallback(
+    (at: Size, withPoints: boolean) =>
       mapOption(
         {
           points,
-          colouring: by,
-          isolated,
-          selected: new Set(selection.rows),
           xName: axisName(xd),
           yName: points.flat ? '' : axisName(yd),
-          sizes,
           arrows: arrows.arrows,
           shortName,
-          ...marked,
         },
         at.width === size.width && at.height === size.height ? view : wholeView(points.x, points.y, at),
         tokens,
         at,
+        withPoints ? drawn : [],
       ),
-    [
-      points,
-      by,
-      isolated,
-      selection.rows,
-      axisName,
-      xd,
-      yd,
-      view,
-      size,
-      tokens,
-      sizes,
-      arrows,
-      shortName,
-      marked,
-    ],
+    [points, axisName, xd, yd, arrows, shortName, size, view, tokens, drawn],
   );
+  const option = useCallback((at: Size) => drawing(at, false), [drawing]);
+  const picture = useCallback((at: Size) => drawing(at, true), [drawing]);
   const onChart = useCallback(
     (_: Chart, at: Size) => setSize(now => (now.width === at.width && now.height === at.height ? now : at)),
     [],
@@ -142,10 +136,12 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
   );
   return (
     <div className={styles.map}>
+      <PointsLayer x={points.x} y={points.y} drawn={drawn} view={view} size={size} paper={tokens.paper} />
       <ChartHost
         label={`Map of ${points.used} rows${points.rows.length > points.used ? ` and ${points.rows.length - points.used} only placed` : ''}`}
         fileStem={`${fileStem(reduction.name)}-map`}
         option={option}
+        picture={picture}
         numbers={numbers}
         onChart={onChart}
       >

@@ -1,16 +1,18 @@
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { leastOf, mostOf } from '@wold/core/algebra/extremes';
 import { textAt } from '@wold/core/table/column';
 import type { Size } from '../../charts/ChartHost';
 import { fixed } from '../../charts/format';
 import { rowName } from '../../lens/rowName';
+import { pointIndex } from '../../points/pointIndex';
 import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useTable } from '../../store/TableContext';
 import { useRecipe, useSelection } from '../../store/useStudy';
 import type { Colouring } from './colouring';
-import { isWithin, nearest, type Pixel } from './lasso';
+import { isWithin, type Pixel } from './lasso';
 import type { Points } from './points';
-import { toPixel, zoomed, type View } from './view';
+import { fromPixel, toPixel, zoomed, type View } from './view';
 import styles from './MapReading.module.css';
 
 /** How far from a point, in pixels, it is still meant. */
@@ -56,15 +58,15 @@ export function MapSurface(props: MapSurfaceProps) {
   const surface = useRef<HTMLDivElement>(null);
   const [pointed, setPointed] = useState(-1);
   const [outline, setOutline] = useState<readonly Pixel[]>([]);
-  const pixels = useMemo(
-    () =>
-      Array.from(points.rows, (row, i): Pixel => {
-        const shown = isolated.length === 0 || by.kind !== 'levels' || isolated.includes(by.codeOf(row));
-        // A row that is not shown is out of reach.
-        return shown ? toPixel(view, size, points.x[i]!, points.y[i]!) : [-1e6, -1e6];
-      }),
-    [points, view, size, by, isolated],
-  );
+  const index = useMemo(() => pointIndex(points.x, points.y), [points]);
+  /** A row that is not shown is out of reach. */
+  const isShown = (i: number): boolean =>
+    isolated.length === 0 || by.kind !== 'levels' || isolated.includes(by.codeOf(points.rows[i]!));
+  const pixelOf = (i: number): Pixel => toPixel(view, size, points.x[i]!, points.y[i]!);
+  const nearest = (at: Pixel): number => {
+    const [x, y] = fromPixel(view, size, at);
+    return index.nearest(x, y, REACH * view.unit, isShown);
+  };
 
   // React's wheel listeners are passive; this one must keep the page from scrolling.
   useEffect(() => {
@@ -89,6 +91,17 @@ export function MapSurface(props: MapSurfaceProps) {
     dispatch(selected({ rows: adds ? [...new Set([...chosen, ...rows])] : rows }));
   }
 
+  /** Points within a drawn outline. */
+  function within(path: readonly Pixel[]): number[] {
+    const outlined = path.map(at => fromPixel(view, size, at));
+    const xs = Float64Array.from(outlined, ([x]) => x);
+    const ys = Float64Array.from(outlined, ([, y]) => y);
+    return index
+      .inBox(leastOf(xs), leastOf(ys), mostOf(xs), mostOf(ys))
+      .filter(i => isShown(i) && isWithin([points.x[i]!, points.y[i]!], outlined))
+      .sort((a, b) => a - b);
+  }
+
   function release(event: PointerEvent): void {
     const path = outline;
     setOutline([]);
@@ -97,13 +110,13 @@ export function MapSurface(props: MapSurfaceProps) {
     const moved = path.some(([x, y]) => Math.abs(x - fromX) > STILL || Math.abs(y - fromY) > STILL);
     if (moved) {
       select(
-        [...points.rows].filter((_, i) => isWithin(pixels[i]!, path)),
+        within(path).map(i => points.rows[i]!),
         event.shiftKey,
       );
       return;
     }
-    const index = nearest(place(event), pixels, REACH);
-    if (index >= 0) select([points.rows[index]!], event.shiftKey);
+    const found = nearest(place(event));
+    if (found >= 0) select([points.rows[found]!], event.shiftKey);
     else if (!event.shiftKey) select([], false);
   }
 
@@ -116,7 +129,7 @@ export function MapSurface(props: MapSurfaceProps) {
     else {
       const direction = DIRECTIONS.get(event.key);
       if (direction === undefined) return;
-      setPointed(nextInDirection(pixels, pointed, direction));
+      setPointed(nextInDirection(points, isShown, pixelOf, pointed, direction));
     }
     event.preventDefault();
   }
@@ -139,7 +152,7 @@ export function MapSurface(props: MapSurfaceProps) {
         }}
         onPointerMove={event => {
           if (outline.length > 0) setOutline([...outline, place(event)]);
-          else setPointed(nearest(place(event), pixels, REACH));
+          else setPointed(nearest(place(event)));
         }}
         onPointerUp={release}
         onPointerCancel={() => setOutline([])}
@@ -159,8 +172,8 @@ export function MapSurface(props: MapSurfaceProps) {
           )}
           {pointed >= 0 && (
             <circle
-              cx={pixels[pointed]![0]}
-              cy={pixels[pointed]![1]}
+              cx={pixelOf(pointed)[0]}
+              cy={pixelOf(pointed)[1]}
               r="9"
               fill="none"
               stroke="var(--ink)"
@@ -177,7 +190,7 @@ export function MapSurface(props: MapSurfaceProps) {
       )}
       <div role="status" aria-live="polite">
         {row !== undefined && (
-          <div className={styles.card} style={cardPlace(pixels[pointed]!, size)}>
+          <div className={styles.card} style={cardPlace(pixelOf(pointed), size)}>
             <strong>{rowName(table, recipe, row)}</strong>
             <dl>
               {colour !== null && (
@@ -214,19 +227,23 @@ function cardPlace([x, y]: Pixel, { width, height }: Size): React.CSSProperties 
 }
 
 /** The nearest point that lies in a direction from another, within half a right angle; that other if there is none. */
-function nextInDirection(pixels: readonly Pixel[], from: number, [dx, dy]: Pixel): number {
-  const start = pixels[from];
-  if (start === undefined) return pixels.length > 0 ? 0 : -1;
-  let best = from;
-  let least = Infinity;
-  pixels.forEach(([x, y], index) => {
-    const along = (x - start[0]) * dx + (y - start[1]) * dy;
-    const aside = Math.abs((x - start[0]) * dy) + Math.abs((y - start[1]) * dx);
-    if (index === from || x < -1e5 || along <= 0.5 || aside > along) return;
-    if (along + aside < least) {
-      least = along + aside;
-      best = index;
-    }
-  });
+function nextInDirection(
+  { rows }: Points,
+  isShown: (i: number) => boolean,
+  pixelOf: (i: number) => Pixel,
+  from: number,
+  [dx, dy]: Pixel,
+): number {
+  if (from < 0) return rows.findIndex((_, i) => isShown(i));
+  const [fromX, fromY] = pixelOf(from);
+  let [best, least] = [from, Infinity];
+  for (let i = 0; i < rows.length; i++) {
+    if (i === from || !isShown(i)) continue;
+    const [x, y] = pixelOf(i);
+    const along = (x - fromX) * dx + (y - fromY) * dy;
+    const aside = Math.abs((x - fromX) * dy) + Math.abs((y - fromY) * dx);
+    if (along <= 0.5 || aside > along) continue;
+    if (along + aside < least) [best, least] = [i, along + aside];
+  }
   return best;
 }

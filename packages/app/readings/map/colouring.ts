@@ -12,6 +12,9 @@ export interface Group {
   readonly style: LabelStyle;
 }
 
+/** Shades that numbers are told apart by. */
+const SHADES = 64;
+
 /** How rows are coloured: by the levels of a label, by a number, or all alike. */
 export type Colouring =
   | { readonly kind: 'levels'; readonly groups: readonly Group[]; readonly codeOf: (row: number) => number }
@@ -19,7 +22,9 @@ export type Colouring =
       readonly kind: 'number';
       readonly least: number;
       readonly most: number;
-      readonly colourOf: (row: number) => string;
+      /** Colours from the least to the most, then that of rows without the number; and which one a row has. */
+      readonly shades: readonly string[];
+      readonly shadeOf: (row: number) => number;
       readonly missing: number;
     }
   | { readonly kind: 'alike' };
@@ -38,14 +43,20 @@ export function colouring(
 ): Colouring {
   if (column === null) return { kind: 'alike' };
   if (column.kind === 'number') {
-    const values = [...rows].map(row => numberAt(column, row)).filter(value => !Number.isNaN(value));
-    const least = values.reduce((a, b) => Math.min(a, b), Infinity);
-    const most = values.reduce((a, b) => Math.max(a, b), -Infinity);
-    const colourOf = (row: number) => {
+    let [least, most, missing] = [Infinity, -Infinity, 0];
+    for (const row of rows) {
       const value = numberAt(column, row);
-      return Number.isNaN(value) ? tokens.rule : rampColour((value - least) / (most - least || 1), mode);
+      if (Number.isNaN(value)) missing++;
+      else [least, most] = [Math.min(least, value), Math.max(most, value)];
+    }
+    const shades = Array.from({ length: SHADES }, (_, shade) => rampColour(shade / (SHADES - 1), mode));
+    const shadeOf = (row: number) => {
+      const value = numberAt(column, row);
+      if (Number.isNaN(value)) return SHADES;
+      const place = Math.max(0, Math.min(1, (value - least) / (most - least || 1)));
+      return Math.round(place * (SHADES - 1));
     };
-    return { kind: 'number', least, most, colourOf, missing: rows.length - values.length };
+    return { kind: 'number', least, most, shades: [...shades, tokens.rule], shadeOf, missing };
   }
   const codeOf = (row: number) => (isMissing(column, row) ? -1 : column.codes[row]!);
   const counts = new Map<number, number>();

@@ -10,17 +10,3 @@ export function isWithin([px, py]: Pixel, outline: readonly Pixel[]): boolean {
   }
   return within;
 }
-
-/** The index of the point nearest to a pixel, or −1 where none is within reach. */
-export function nearest(at: Pixel, points: readonly Pixel[], reach: number): number {
-  let best = -1;
-  let least = reach * reach;
-  points.forEach(([x, y], index) => {
-    const square = (x - at[0]) * (x - at[0]) + (y - at[1]) * (y - at[1]);
-    if (square <= least) {
-      least = square;
-      best = index;
-    }
-  });
-  return best;
-}

@@ -4,12 +4,14 @@ import { light } from '../../theme/tokens';
 import { colouring } from './colouring';
 import { mapOption } from './mapOption';
 import type { Points } from './points';
+import { pointsDrawn } from './pointsDrawn';
 
-const table = readDelimited(new TextEncoder().encode('kiln,x\nb,1\na,2\n,3\nb,4\n'), 'made.csv');
+const table = readDelimited(new TextEncoder().encode('kiln,x\nb,1\na,2\n,3\nb,4\nb,2\n'), 'made.csv');
+/** The last is only placed. */
 const points: Points = {
-  rows: Uint32Array.of(0, 1, 2, 3),
-  x: Float64Array.of(-2, 0, 1, 3),
-  y: Float64Array.of(1, -1, 0, 2),
+  rows: Uint32Array.of(0, 1, 2, 3, 4),
+  x: Float64Array.of(-2, 0, 1, 3, 2),
+  y: Float64Array.of(1, -1, 0, 2, 2),
   used: 4,
   flat: false,
 };
@@ -18,10 +20,10 @@ const size = { width: 800, height: 600 };
 
 interface Series {
   readonly type: string;
-  readonly name?: string;
-  readonly symbol?: string;
+  readonly symbol: string;
+  readonly symbolSize: number;
   readonly data: number[][];
-  readonly itemStyle: { color: string | ((at: { dataIndex: number }) => string); opacity: number };
+  readonly itemStyle: { readonly color: string; readonly borderColor: string };
 }
 interface Option {
   readonly xAxis: {
@@ -34,71 +36,108 @@ interface Option {
   readonly series: readonly Series[];
 }
 
-function optionOf(
+const drawnBy = (
   column: number | null,
-  more: { isolated?: number[]; selected?: number[]; flat?: boolean } = {},
-): Option {
-  const by = colouring(column === null ? null : table.columns[column]!, points.rows, 'light', light);
+  more: { isolated?: number[]; selected?: number[]; sizes?: Float64Array; far?: number[] } = {},
+) =>
+  pointsDrawn(
+    {
+      points,
+      colouring: colouring(column === null ? null : table.columns[column]!, points.rows, 'light', light),
+      isolated: more.isolated ?? [],
+      selected: new Set(more.selected ?? []),
+      sizes: more.sizes ?? null,
+      far: more.far ?? [],
+      off: [],
+    },
+    light,
+  );
+
+function optionOf(flat = false, drawn: ReturnType<typeof drawnBy> = []): Option {
   const content = {
-    points: { ...points, flat: more.flat ?? false },
-    colouring: by,
-    isolated: more.isolated ?? [],
-    selected: new Set(more.selected ?? []),
+    points: { ...points, flat },
     xName: 'Lime, 40 %',
     yName: 'Temper, 20 %',
-    sizes: null,
     arrows: [],
     shortName,
-    far: [],
-    off: [],
   };
-  return mapOption(content, view, light, size) as unknown as Option;
+  return mapOption(content, view, light, size, drawn) as unknown as Option;
+}
+
+/** The look of each used point, by its index. */
+function looks([used]: ReturnType<typeof drawnBy>) {
+  const { indices, styles, styleAt } = used!;
+  return [0, 1, 2, 3].map(index => styles[styleAt![indices.indexOf(index)]!]!);
 }
 
 test('equal units both ways: the ranges stand as the sides do', () => {
-  const { xAxis, yAxis } = optionOf(0);
+  const { xAxis, yAxis } = optionOf();
   expect((xAxis.max - xAxis.min) / (yAxis.max - yAxis.min)).toBeCloseTo(800 / 600, 12);
   expect(xAxis.name).toBe('Lime, 40 %');
 });
 
-test('a series for each group, in its own colour and shape, those without a level last', () => {
-  const groups = optionOf(0).series.filter(({ name }) => name !== undefined);
-  expect(groups.map(({ name }) => name)).toEqual(['a', 'b', 'no kiln given']);
-  expect(groups.map(({ data }) => data)).toEqual([[[0, -1]], [[-2, 1], [3, 2]], [[1, 0]]]); // prettier-ignore
-  expect(new Set(groups.map(({ symbol }) => symbol)).size).toBe(3);
-  expect(new Set(groups.map(({ itemStyle }) => itemStyle.color)).size).toBe(3);
+test('each group in its own colour and shape, group after group, rows without a level last', () => {
+  const drawn = drawnBy(0);
+  expect([...drawn[0]!.indices]).toEqual([1, 0, 3, 2]);
+  const [b, a, none, again] = looks(drawn);
+  expect(again).toBe(b);
+  expect(new Set([a, b, none].map(look => look!.symbol)).size).toBe(3);
+  expect(new Set([a, b, none].map(look => look!.fill)).size).toBe(3);
+  // Hollow, as nothing is told of it.
+  expect(none!.fill).toBe(light.paper);
 });
 
 test('a group shown alone leaves the others as a shadow', () => {
-  const opacity = optionOf(0, { isolated: [1] })
-    .series.filter(({ name }) => name !== undefined)
-    .map(({ itemStyle }) => itemStyle.opacity);
-  expect(opacity[1]).toBeGreaterThan(0.5);
-  expect(Math.max(opacity[0]!, opacity[2]!)).toBeLessThan(0.2);
+  const [b, a, none] = looks(drawnBy(0, { isolated: [1] }));
+  expect(b!.opacity).toBeGreaterThan(0.5);
+  expect(Math.max(a!.opacity, none!.opacity)).toBeLessThan(0.2);
 });
 
-test('selected rows wear a ring', () => {
-  const ring = (option: Option) =>
-    option.series.find(
-      ({ itemStyle }) => (itemStyle as { borderColor?: string } | undefined)?.borderColor === light.sward,
-    )!.data;
-  expect(ring(optionOf(0, { selected: [3, 1] }))).toEqual([
+test('a row that is only placed is hollow, in the colour and shape of its group', () => {
+  const { indices, styles, styleAt } = drawnBy(0)[1]!;
+  expect([...indices]).toEqual([4]);
+  const [b] = looks(drawnBy(0));
+  expect(styles[styleAt![0]!]).toMatchObject({ fill: light.paper, stroke: b!.fill, symbol: b!.symbol });
+});
+
+test('selected rows wear a ring, odd ones a triangle', () => {
+  const ring = drawnBy(0, { selected: [3, 1] }).at(-1)!;
+  expect([...ring.indices]).toEqual([1, 3]);
+  expect(ring.styles[0]).toMatchObject({ stroke: light.sward, fill: null });
+  const odd = drawnBy(0, { far: [2] }).at(-1)!;
+  expect([[...odd.indices], odd.styles[0]!.symbol]).toEqual([[2], 'triangle']);
+  expect(drawnBy(0)).toHaveLength(2);
+});
+
+test('by a number each row has its shade, by nothing all are alike', () => {
+  expect(new Set(looks(drawnBy(1)).map(({ fill }) => fill)).size).toBe(4);
+  expect(new Set(looks(drawnBy(null)).map(({ fill }) => fill)).size).toBe(1);
+});
+
+test('points by their figure: the larger it is the larger they are', () => {
+  const sizes = looks(drawnBy(null, { sizes: Float64Array.of(0, 1, 0.25, 0.5, 0) })).map(look => look.size);
+  expect(sizes[0]).toBeLessThan(sizes[2]!);
+  expect(sizes[2]).toBeLessThan(sizes[3]!);
+  expect(sizes[3]).toBeLessThan(sizes[1]!);
+});
+
+test('a picture to be taken out holds every point once, where the screen has them drawn beneath', () => {
+  const points = ({ series }: Option) => series.filter(({ type }) => type === 'scatter');
+  expect(points(optionOf())).toEqual([]);
+  const drawn = points(optionOf(false, drawnBy(0)));
+  expect(drawn.flatMap(({ data }) => data).toSorted((a, b) => a[0]! - b[0]!)).toEqual([
+    [-2, 1],
     [0, -1],
+    [1, 0],
+    [2, 2],
     [3, 2],
   ]);
-  expect(ring(optionOf(0))).toEqual([]);
-});
-
-test('by a number each row has its shade; by nothing all are alike', () => {
-  const shades = optionOf(1).series[1]!.itemStyle.color as (at: { dataIndex: number }) => string;
-  expect(new Set([0, 1, 2, 3].map(dataIndex => shades({ dataIndex }))).size).toBe(4);
-  const alike = optionOf(null).series[1]!.itemStyle.color as (at: { dataIndex: number }) => string;
-  expect(new Set([0, 1, 2, 3].map(dataIndex => alike({ dataIndex }))).size).toBe(1);
+  expect(new Set(drawn.map(({ itemStyle }) => itemStyle.color)).size).toBe(3);
 });
 
 test('ticks too near an end are left out, and a flat map has none upward', () => {
-  const { formatter } = optionOf(0).xAxis.axisLabel;
+  const { formatter } = optionOf().xAxis.axisLabel;
   expect(formatter(-2)).toBe('−2');
   expect(formatter(3.95)).toBe('');
-  expect(optionOf(0, { flat: true }).yAxis.axisLabel.show).toBe(false);
+  expect(optionOf(true).yAxis.axisLabel.show).toBe(false);
 });

@@ -3,35 +3,33 @@ import type { ChartOption } from '../../charts/echarts';
 import { figure } from '../../charts/format';
 import type { ShortName } from '../../charts/namesApart';
 import { placeLabels } from '../../charts/placeLabels';
+import type { PointsDrawn } from '../../points/pointStyle';
 import type { Tokens } from '../../theme/tokens';
-import type { Colouring } from './colouring';
 import type { Points } from './points';
 import type { MapArrow } from './mapArrow';
 import { ranges, toPixel, type View } from './view';
 
 interface MapContent {
   readonly points: Points;
-  readonly colouring: Colouring;
-  /** Codes of the levels shown alone; empty for all. */
-  readonly isolated: readonly number[];
-  readonly selected: ReadonlySet<number>;
   readonly xName: string;
   readonly yName: string;
-  /** From 0 to 1 for each point, or null where all are alike. */
-  readonly sizes: Float64Array | null;
   readonly arrows: readonly MapArrow[];
   readonly shortName: ShortName;
-  /** Points beyond the limit of T², and of Q. */
-  readonly far: readonly number[];
-  readonly off: readonly number[];
 }
 
-/** The scatter of rows on two dimensions, equal units both ways, coloured and shaped by group. */
-export function mapOption(content: MapContent, view: View, tokens: Tokens, size: Size): ChartOption {
-  const { points, colouring, isolated, selected, sizes } = content;
-  const n = points.rows.length;
-  const plain = n > 20_000 ? 3 : n > 4000 ? 4.5 : n > 1000 ? 6.5 : 9;
-  const dot = sizes === null ? plain : (index: number) => plain * (0.4 + 1.1 * Math.sqrt(sizes[index]!));
+/**
+ * What lies over the points of a map: axes with equal units both ways, and columns as arrows.
+ *
+ * @param drawn the points themselves, where they are drawn with it: in a picture to be taken out
+ */
+export function mapOption(
+  content: MapContent,
+  view: View,
+  tokens: Tokens,
+  size: Size,
+  drawn: readonly PointsDrawn[] = [],
+): ChartOption {
+  const { points } = content;
   const { x, y } = ranges(view, size);
   const text = { color: tokens.inkSoft, fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 12 };
   const axis = {
@@ -51,9 +49,6 @@ export function mapOption(content: MapContent, view: View, tokens: Tokens, size:
     nameLocation: 'end' as const,
     nameGap: -8,
   };
-  const at = (index: number) => [points.x[index]!, points.y[index]!];
-  const indices = [...Array(points.used).keys()];
-  const placed = [...Array(n - points.used).keys()].map(index => points.used + index);
   return {
     grid: { left: 0, right: 0, top: 0, bottom: 0, outerBoundsMode: 'none' },
     xAxis: {
@@ -90,41 +85,32 @@ export function mapOption(content: MapContent, view: View, tokens: Tokens, size:
           data: points.flat ? [{ xAxis: 0 }] : [{ xAxis: 0 }, { yAxis: 0 }],
         },
       },
-      ...groupSeries(colouring, isolated, points, indices, at, dot, tokens),
-      placedSeries(colouring, points, placed, at, dot, tokens),
-      {
-        type: 'scatter',
-        silent: true,
-        symbol: 'circle',
-        symbolSize: plain + 8,
-        itemStyle: { color: 'transparent', borderColor: tokens.sward, borderWidth: 2 },
-        data: [...indices, ...placed].filter(index => selected.has(points.rows[index]!)).map(at),
-        z: 5,
-      },
-      oddSeries('triangle', content.far, at, plain + 9, tokens),
-      oddSeries('rect', content.off, at, plain + 6, tokens),
+      ...drawn.flatMap(each => pointSeries(each, points)),
       ...arrowSeries(content, view, size, tokens),
     ],
   };
 }
 
-/** An outline about rows beyond a limit, by a shape of its own. */
-function oddSeries(
-  symbol: 'triangle' | 'rect',
-  indices: readonly number[],
-  at: (index: number) => number[],
-  symbolSize: number,
-  tokens: Tokens,
-) {
-  return {
-    type: 'scatter' as const,
-    silent: true,
-    symbol,
-    symbolSize,
-    itemStyle: { color: 'transparent', borderColor: tokens.gorse, borderWidth: 1.8 },
-    data: indices.map(at),
-    z: 4,
-  };
+/** Points as series, one for each look. */
+function pointSeries({ indices, styles, styleAt }: PointsDrawn, { x, y }: Points) {
+  return styles.flatMap(({ symbol, size, fill, stroke, strokeWidth, opacity }, place) => {
+    const own = styleAt === null ? indices : indices.filter((_, k) => styleAt[k] === place);
+    if (own.length === 0) return [];
+    return {
+      type: 'scatter' as const,
+      silent: true,
+      z: 3,
+      symbol: symbol === 'emptyCircle' ? 'circle' : symbol,
+      symbolSize: size,
+      itemStyle: {
+        color: fill ?? 'transparent',
+        borderColor: stroke ?? 'transparent',
+        borderWidth: strokeWidth,
+        opacity,
+      },
+      data: Array.from(own, index => [x[index]!, y[index]!]),
+    };
+  });
 }
 
 /** Columns as arrows from the centre, with names that do not meet. */
@@ -182,94 +168,8 @@ function arrowSeries({ arrows, shortName }: MapContent, view: View, size: Size, 
   ];
 }
 
-/** The size of all points, or of each by its index. */
-type Dot = number | ((index: number) => number);
-
-const sizeAt = (dot: Dot, index: number): number => (typeof dot === 'number' ? dot : dot(index));
-
-function drawn(dot: Dot, indices: readonly number[], weight: number) {
-  if (typeof dot === 'number') return dot * weight;
-  return (_: unknown, { dataIndex }: { dataIndex: number }) => dot(indices[dataIndex]!) * weight;
-}
-
 /** Ticks as numbers with a true minus, but for those too near an end to stand whole. */
 function tickWithin([least, most]: readonly [number, number], { unit }: View): (value: number) => string {
   const edge = 16 * unit;
   return value => (value > least + edge && value < most - edge ? figure(value) : '');
-}
-
-/** Rows that are placed and not used: hollow, in their group's colour and shape. */
-function placedSeries(
-  colouring: Colouring,
-  points: Points,
-  placed: readonly number[],
-  at: (index: number) => number[],
-  dot: Dot,
-  tokens: Tokens,
-) {
-  return {
-    type: 'scatter' as const,
-    silent: true,
-    z: 4,
-    data: placed.map(index => {
-      const row = points.rows[index]!;
-      const group =
-        colouring.kind === 'levels'
-          ? colouring.groups.find(({ code }) => code === colouring.codeOf(row))
-          : undefined;
-      const colour =
-        group?.style.colour ?? (colouring.kind === 'number' ? colouring.colourOf(row) : tokens.ink);
-      return {
-        value: at(index),
-        symbol: group?.style.symbol.replace('emptyCircle', 'circle') ?? 'circle',
-        symbolSize: sizeAt(dot, index),
-        itemStyle: { color: tokens.paper, borderColor: colour, borderWidth: 2 },
-      };
-    }),
-  };
-}
-
-function groupSeries(
-  colouring: Colouring,
-  isolated: readonly number[],
-  points: Points,
-  indices: readonly number[],
-  at: (index: number) => number[],
-  dot: Dot,
-  tokens: Tokens,
-) {
-  const shared = { type: 'scatter' as const, silent: true, z: 3 };
-  if (colouring.kind === 'levels') {
-    return colouring.groups.map(group => {
-      const shown = isolated.length === 0 || isolated.includes(group.code);
-      const own = indices.filter(index => colouring.codeOf(points.rows[index]!) === group.code);
-      return {
-        ...shared,
-        name: group.name,
-        symbol: group.style.symbol,
-        symbolSize: drawn(dot, own, group.style.weight),
-        itemStyle: {
-          color: group.style.colour,
-          opacity: shown ? 0.85 : 0.08,
-          borderColor: group.code < 0 ? group.style.colour : tokens.paper,
-          borderWidth: group.code < 0 ? 1.5 : 0.6,
-        },
-        data: own.map(at),
-      };
-    });
-  }
-  const colourOf = colouring.kind === 'number' ? colouring.colourOf : () => tokens.harebell;
-  return [
-    {
-      ...shared,
-      symbolSize: drawn(dot, indices, 1),
-      itemStyle: {
-        color: ({ dataIndex }: { dataIndex: number }) => colourOf(points.rows[dataIndex]!),
-        opacity: 0.9,
-        borderColor: tokens.paper,
-        borderWidth: 0.6,
-      },
-      data: indices.map(at),
-    },
-  ];
 }

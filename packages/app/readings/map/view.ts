@@ -38,6 +38,15 @@ export function toPixel(view: View, { width, height }: Size, x: number, y: numbe
   return [width / 2 + (x - view.x) / view.unit, height / 2 - (y - view.y) / view.unit];
 }
 
+/** The point at a pixel. */
+export function fromPixel(
+  view: View,
+  { width, height }: Size,
+  [px, py]: readonly [number, number],
+): [number, number] {
+  return [view.x + (px - width / 2) * view.unit, view.y - (py - height / 2) * view.unit];
+}
+
 /** The view zoomed by a factor about a pixel, which stays where it is. */
 export function zoomed(
   view: View,

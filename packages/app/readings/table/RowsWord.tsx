@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { meets, type Condition } from '@wold/core/table/condition';
+import { rowTest, type Condition } from '@wold/core/table/condition';
 import { findColumn } from '@wold/core/table/table';
 import { count, shortName } from '../../charts/format';
 import { Word } from '../../controls/Word';
@@ -70,8 +70,7 @@ function RowsPanel({ of, close }: RowsWordProps & { close: () => void }) {
       : (range.from !== '' || range.to !== '') && ends[0] <= ends[1]
         ? { column: name, from: Math.max(ends[0], -1e300), to: Math.min(ends[1], 1e300) }
         : null;
-  const matching =
-    draft === null ? [] : [...Array(table.rows).keys()].filter(row => meets(table, draft, row));
+  const matching = draft === null ? [] : [...Array(table.rows).keys()].filter(rowTest(table, draft));
 
   function add(): void {
     if (draft === null) return;

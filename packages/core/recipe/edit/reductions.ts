@@ -1,4 +1,5 @@
-import { METHODS, methodNamed, type MethodName, type MethodSettings } from '../../methods/all';
+import { methodNamed, type MethodName, type MethodSettings } from '../../methods/all';
+import { METHODS } from '../../methods/lists/methods';
 import { freshReduction } from '../fresh';
 import type { Recipe, Reduction, RowMap } from '../schema';
 

@@ -4,6 +4,7 @@ import { coefficient, fixed, percent } from '../../../charts/format';
 import { useComponents } from '../results';
 import { useHand } from '../../../store/useStudy';
 import { DivergingBar } from '../../../charts/DivergingBar';
+import { Fact } from '../../../lens/Fact';
 import styles from '../../../lens/Lens.module.css';
 
 const MOST_LOADINGS = 8;
@@ -59,15 +60,6 @@ export function DimensionLens({ dimension }: { dimension: number }) {
           </table>
         </>
       )}
-    </div>
-  );
-}
-
-export function Fact({ name, value }: { name: string; value: string }) {
-  return (
-    <div>
-      <dt>{name}</dt>
-      <dd>{value}</dd>
     </div>
   );
 }

@@ -4,7 +4,7 @@ import { useComponents, useDistances, useRowParts } from '../results';
 import { isBeyond, rowDistances } from '../trust/odd';
 import { useHand } from '../../../store/useStudy';
 import { useShortName } from '../../../store/useShortName';
-import { Fact } from './DimensionLens';
+import { Fact } from '../../../lens/Fact';
 import styles from '../../../lens/Lens.module.css';
 
 const MOST_LISTED = 6;

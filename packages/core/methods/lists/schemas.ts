@@ -1,0 +1,6 @@
+import { componentsSettings, keptSchema } from '../components/schema';
+
+/** How every method's settings, and what it was asked when scores were frozen, are checked. */
+export const METHOD_SCHEMAS = [
+  { method: 'components', settings: componentsSettings, ask: keptSchema },
+] as const;

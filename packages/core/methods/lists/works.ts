@@ -1,0 +1,5 @@
+import { COMPONENTS } from '../components/work';
+import type { MethodWork } from '../work';
+
+/** What every method does. */
+export const WORKS_OF_METHODS: readonly MethodWork[] = [COMPONENTS];
