@@ -84,7 +84,7 @@ export default tseslint.config(
       ],
     },
   },
-  { files: ['**/*.mjs', '*.ts', 'e2e/**/*.ts'], languageOptions: { globals: globals.node } },
+  { files: ['**/*.mjs', '**/*.cjs', '*.ts', 'e2e/**/*.ts'], languageOptions: { globals: globals.node } },
   { files: ['scripts/benchBrowser.mjs'], languageOptions: { globals: globals.browser } },
   { files: ['**/*.test.mjs'], languageOptions: { globals: globals.jest } },
 );

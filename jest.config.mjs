@@ -24,5 +24,8 @@ export default {
   transformIgnorePatterns: [
     'node_modules/(?!(@noble/hashes|kdbush|read-excel-file|unzipper-esm|worker-f|saxen|apache-arrow|flatbuffers|hyparquet|hyparquet-compressors|hysnappy|hyparquet-writer|fzstd|culori|content-disposition|cookie)/)',
   ],
-  moduleNameMapper: { '^@wold/core/(.*)$': '<rootDir>/packages/core/$1' },
+  moduleNameMapper: {
+    '^@wold/core/(.*)$': '<rootDir>/packages/core/$1',
+    '[.]css$': '<rootDir>/jest.styles.cjs',
+  },
 };

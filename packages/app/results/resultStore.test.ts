@@ -6,17 +6,22 @@ import { again, lastGoodOf, onResults, settledOf, want } from './resultStore';
 
 type JobEnd = { value: unknown } | { problem: { what: string; where: null; remedy: string } } | 'stopped';
 
-const mockJobs: { request: Request; settle: (end: JobEnd) => void; stop: jest.Mock }[] = [];
+type Show = (value: unknown, done: number) => void;
+const mockJobs: { request: Request; settle: (end: JobEnd) => void; stop: jest.Mock; show: Show }[] = [];
+const mockCourses = new Map<string, { shown: unknown }>();
 const mockKept = new Map<string, unknown>();
 
 jest.mock('../workers/pool', () => ({
-  computeOn: (_: unknown, request: Request) => {
+  computeOn: (_: unknown, request: Request, __: string, show: Show) => {
     let settle!: (end: JobEnd) => void;
     const end = new Promise<JobEnd>(resolve => (settle = resolve));
-    const job = { request, settle, stop: jest.fn(() => settle('stopped')) };
+    const job = { request, settle, show, stop: jest.fn(() => settle('stopped')) };
     mockJobs.push(job);
     return { end, stop: job.stop };
   },
+}));
+jest.mock('../storage/courses', () => ({
+  loadCourse: (key: string) => Promise.resolve(mockCourses.get(key)),
 }));
 jest.mock('../storage/results', () => ({
   mayBeKept: () => true,
@@ -140,4 +145,62 @@ test('many large results later the oldest is forgotten, but none that a place st
   expect(stateOf(others[0]!)).toBeUndefined();
   expect(stateOf(shown)).toBe('done');
   expect(stateOf(others.at(-1)!)).toBe('done');
+});
+
+describe('long work that shows itself', () => {
+  const kept = new Map<string, string>();
+  beforeAll(() => {
+    const localStorage = {
+      getItem: (name: string) => kept.get(name) ?? null,
+      setItem: (name: string, value: string) => void kept.set(name, value),
+    };
+    Object.defineProperty(globalThis, 'localStorage', { value: localStorage, configurable: true });
+  });
+
+  test('is seen while it runs, and what it had come to stays when it is stopped', async () => {
+    const request = fresh();
+    want(table, request, 'place 11', 'work');
+    await settled();
+    mockJobs[0]!.show(result('half'), 0.5);
+    expect(settledOf(keyOf(request))).toEqual({ state: 'running', value: result('half'), done: 0.5 });
+    mockJobs[0]!.settle('stopped');
+    await settled();
+    expect(settledOf(keyOf(request))).toEqual({ state: 'stopped', value: result('half') });
+  });
+
+  test('stays stopped when the page is loaded again, and goes on when it is asked to', async () => {
+    const request = fresh();
+    want(table, request, 'place 12', 'work');
+    await settled();
+    mockJobs[0]!.show(result('some'), 0.2);
+    mockJobs[0]!.settle('stopped');
+    await settled();
+    mockCourses.set(keyOf(request), { shown: result('some') });
+    // The page is loaded again.
+    jest.resetModules();
+    const again = await import('./resultStore');
+    again.want(table, request, 'place 12', 'work');
+    await settled();
+    expect(again.settledOf(keyOf(request))).toEqual({ state: 'stopped', value: result('some') });
+    expect(mockJobs).toHaveLength(1);
+    again.again(table, request, 'work');
+    await settled();
+    expect(mockJobs).toHaveLength(2);
+    mockJobs[1]!.settle({ value: result('whole') });
+    await settled();
+    expect(again.settledOf(keyOf(request))).toEqual({ state: 'done', value: result('whole') });
+  });
+
+  test('that was only given up goes on by itself when it is wanted again', async () => {
+    const [first, second] = [fresh(), fresh()];
+    want(table, first, 'place 13', 'work');
+    await settled();
+    mockJobs[0]!.show(result('some'), 0.2);
+    want(table, second, 'place 13', 'work');
+    await new Promise(resolve => setTimeout(resolve, 150));
+    mockCourses.set(keyOf(first), { shown: result('some') });
+    want(table, first, 'place 13', 'work');
+    await settled();
+    expect(mockJobs.at(-1)!.request).toEqual(first);
+  });
 });

@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto';
 import { readDelimited } from '@wold/core/table/readDelimited';
 import type { Recipe } from '@wold/core/recipe/schema';
 import { database, type StudyRecord } from './database';
+import { keepAnswer } from './answers';
 import { getTable } from './tables';
 import { keepResult, loadResult } from './results';
 import {
@@ -9,6 +10,8 @@ import {
   createStudy,
   deleteStudy,
   keepStudy,
+  keptText,
+  removeStudy,
   listStudies,
   loadFile,
   loadStudy,
@@ -18,7 +21,7 @@ import {
 } from './studies';
 
 const table = readDelimited(new TextEncoder().encode('kiln,a,b\nx,1,2\ny,2,5\nx,3,1\n'), 'pots.csv');
-const names = async () => (await listStudies()).map(({ study }) => study!.name).sort();
+const names = async () => (await listStudies()).map(({ study }) => study?.name).sort();
 
 beforeEach(async () => {
   await Promise.all([
@@ -27,6 +30,7 @@ beforeEach(async () => {
     database.tableColumns.clear(),
     database.results.clear(),
     database.files.clear(),
+    database.answers.clear(),
   ]);
 });
 
@@ -150,4 +154,69 @@ test('a study that was kept with a recipe of the first version opens, its steps 
   expect(loaded.past[0]!.preparation.transforms).toEqual([{ measure: 'a', transform: 'log' }]);
   await database.studies.put({ ...before, recipe: { ...study.recipe, version: 9 } } as never);
   await expect(loadStudy(study.id)).rejects.toThrow(/newer Wold/);
+});
+
+describe('what is kept and damaged', () => {
+  test('a study whose small members are damaged is completed, and opens', async () => {
+    const study = await createStudy(table, 'Pots');
+    const damaged = {
+      ...study,
+      name: 7,
+      seen: ['map', 'nowhere'],
+      past: 'none',
+      hand: null,
+      changed: 'long ago',
+    };
+    await database.studies.put(damaged as never);
+    const loaded = (await loadStudy(study.id))!;
+    expect(loaded).toMatchObject({ name: 'Study without a name', past: [], recipe: study.recipe });
+    expect((await listStudies()).map(({ study: listed }) => listed?.name)).toEqual(['Study without a name']);
+  });
+
+  test('steps of undo that cannot be read are left out, the others stay', async () => {
+    const study = await createStudy(table, 'Pots');
+    await database.studies.put({ ...study, past: [{ version: 3 }, study.recipe, null] } as never);
+    expect((await loadStudy(study.id))!.past).toEqual([study.recipe]);
+  });
+
+  test('what is no study is listed as what it is, can be taken out, and takes no other with it', async () => {
+    await createStudy(table, 'Pots');
+    await database.studies.put({ id: 'broken', recipe: 'once there was one' } as never);
+    const listed = await listStudies();
+    expect(listed.map(({ id, study }) => study?.name ?? id)).toEqual(['Pots', 'broken']);
+    expect(JSON.parse(await keptText('broken'))).toMatchObject({ recipe: 'once there was one' });
+    await expect(loadStudy('broken')).rejects.toThrow(/not a whole study/);
+    await sweepDeleted();
+    expect(await names()).toContain('Pots');
+    await removeStudy('broken');
+    expect(await listStudies()).toHaveLength(1);
+  });
+
+  test('a result that is kept in part is forgotten', async () => {
+    const matrix = { rows: 2, columns: 2, values: new Float64Array(4) };
+    await keepResult('whole', matrix);
+    await keepResult('part', matrix);
+    await database.results.update('part', { result: { ...matrix, values: new Float64Array(3) } });
+    expect(await loadResult('whole')).toEqual(matrix);
+    expect(await loadResult('part')).toBeUndefined();
+    expect(await database.results.get('part')).toBeUndefined();
+  });
+});
+
+test('answers are kept beside the study, which they do not rewrite', async () => {
+  const study = await createStudy(table, 'Pots');
+  const put = jest.spyOn(database.studies, 'put');
+  const update = jest.spyOn(database.studies, 'update');
+  await keepAnswer(study.id, 'table', '3 rows');
+  await keepAnswer(study.id, 'map', 'one colour');
+  await keepAnswer(study.id, 'table', '4 rows');
+  expect([put.mock.calls, update.mock.calls]).toEqual([[], []]);
+  expect((await listStudies())[0]!.answers).toEqual([
+    { route: 'map', text: 'one colour' },
+    { route: 'table', text: '4 rows' },
+  ]);
+  await copyStudy(study.id);
+  expect((await listStudies()).map(({ answers }) => answers.length)).toEqual([2, 2]);
+  await database.answers.update(study.id, { answers: [{ route: 'nowhere', text: 1 }] } as never);
+  expect((await listStudies()).map(({ answers }) => answers.length).sort()).toEqual([0, 2]);
 });

@@ -66,3 +66,9 @@ test('a write that breaks off leaves nothing of the table', async () => {
   expect(await isKept(one.key)).toBe(false);
   expect(await database.studyTables.count()).toBe(0);
 });
+
+test('a table that is kept in part is damaged, and says so', async () => {
+  await putTable(one);
+  await database.studyTables.update(one.key, { rows: 99 });
+  await expect(getTable(one.key)).rejects.toThrow(/damaged \(column “kiln” is not whole\)/);
+});

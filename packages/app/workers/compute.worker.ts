@@ -21,7 +21,7 @@ import { haveTable, tableAtHand } from './workerTables';
 export type JobEnd<T> = { readonly value: T } | { readonly problem: ProblemData };
 
 /** Bytes of results that are held to build others on. */
-const MEMO_BYTES = 400e6;
+const MEMO_BYTES = 900e6;
 const PROGRESS_EVERY = 120;
 /** In milliseconds: the page has the cores to itself while it is opened, and between the steps of the rehearsal. */
 const BEFORE_REHEARSAL = 300;

@@ -9,6 +9,7 @@ interface Call {
   readonly of: string;
   readonly job: number;
   readonly progress: (done: number) => void;
+  readonly show: (result: unknown, done: number) => void;
   readonly answer: (end: unknown) => void;
 }
 
@@ -18,7 +19,9 @@ const mockCalls: Call[] = [];
 /** A worker that does nothing until the test answers for it. */
 class MockWorker {
   static readonly all: MockWorker[] = [];
+  static refuses = false;
   ended = false;
+  adopted = 0;
   heeds: Int32Array | null = null;
   onerror: (() => void) | null = null;
 
@@ -31,19 +34,33 @@ class MockWorker {
       this.heeds = new Int32Array(memory);
       return Promise.resolve();
     },
-    adopt: () => Promise.resolve(),
+    adopt: () => {
+      this.adopted++;
+      return MockWorker.refuses ? Promise.reject(new Error('cannot be copied')) : Promise.resolve();
+    },
     read: (_file: Blob, name: string, _choices: object, _keeping: boolean, progress: Call['progress']) =>
       this.take('read', name, 0, progress),
-    compute: (_table: object, request: Request, job: number, progress: Call['progress']) =>
-      this.take('compute', request.stage, job, progress),
+    compute: (
+      _table: object,
+      request: Request,
+      job: number,
+      progress: Call['progress'],
+      show: Call['show'],
+    ) => this.take('compute', request.stage, job, progress, show),
   };
 
   terminate(): void {
     this.ended = true;
   }
 
-  private take(name: string, of: string, job: number, progress: Call['progress']): Promise<unknown> {
-    return new Promise(answer => mockCalls.push({ name, seat: this, of, job, progress, answer }));
+  private take(
+    name: string,
+    of: string,
+    job: number,
+    progress: Call['progress'],
+    show: Call['show'] = () => undefined,
+  ): Promise<unknown> {
+    return new Promise(answer => mockCalls.push({ name, seat: this, of, job, progress, show, answer }));
   }
 }
 
@@ -213,4 +230,54 @@ test('a table that no worker knows is handed to it', async () => {
   expect(adopt).toHaveBeenCalledTimes(1);
   callOf('account').answer({ value: 6 });
   expect(await work.end).toEqual({ value: 6 });
+});
+
+test('long work is shown while it runs, and has time to keep where it stands when it is stopped', async () => {
+  await passing(500);
+  const shown: [unknown, number][] = [];
+  const long = pool.computeOn(table, request('suitability', 'shown'), 'long', (value, done) =>
+    shown.push([value, done]),
+  );
+  await passing();
+  const { show, seat, answer } = callOf('suitability');
+  show('half', 0.5);
+  expect(shown).toEqual([['half', 0.5]]);
+  expect(pool.currentJobs()[0]).toMatchObject({ done: 0.5 });
+  long.stop();
+  expect(await long.end).toBe('stopped');
+  await passing(2000);
+  expect(seat.ended).toBe(false);
+  answer({ problem: { what: 'stopped', where: null, remedy: '' } });
+  await passing(10_000);
+  expect(seat.ended).toBe(false);
+});
+
+test('a worker is given each table once, from memory that both share', async () => {
+  await passing(500);
+  const given = { ...table, key: 'given' };
+  for (const measure of ['one', 'two']) {
+    const work = pool.computeOn(given, request('account', measure), 'work');
+    await passing(200);
+    callOf('account').answer({ value: measure });
+    expect(await work.end).toEqual({ value: measure });
+  }
+  expect(MockWorker.all.reduce((sum, { adopted }) => sum + adopted, 0)).toBeGreaterThan(0);
+  const { seat } = callOf('account');
+  const before = seat.adopted;
+  const again = pool.computeOn(given, request('account', 'three'), 'work');
+  await passing(200);
+  callOf('account').answer({ value: 3 });
+  await again.end;
+  expect(seat.adopted).toBe(before);
+});
+
+test('a table that cannot be fetched is told of as what it is, not as want of memory', async () => {
+  await passing(500);
+  MockWorker.refuses = true;
+  const work = pool.computeOn({ ...table, key: 'refused' }, request('account', 'refused'), 'work');
+  await passing(200);
+  MockWorker.refuses = false;
+  const end = await work.end;
+  expect(end).toMatchObject({ problem: { what: expect.stringContaining('cannot be copied') as string } });
+  expect(JSON.stringify(end)).not.toMatch(/memory/);
 });

@@ -1,6 +1,9 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { readDelimited } from '../table/readDelimited';
 import { freshRecipe } from './fresh';
-import { checkRecipe, type Recipe } from './schema';
+import { checkRecipe, parseRecipe, type Recipe } from './schema';
+import { writeRecipe } from './writeRecipe';
 
 const table = readDelimited(new TextEncoder().encode('kiln,a,b\nx,1,2\ny,2,5\nx,3,1\n'), 'pots.csv');
 const fresh = freshRecipe(table);
@@ -78,4 +81,27 @@ test('a recipe of this version stays as it is; a damaged old one is refused as w
   for (const columns of [null, 'x', [null], {}]) {
     expect(() => checkRecipe({ ...(first as object), columns }, 'old')).toThrow(/not a recipe.*columns/);
   }
+});
+
+test('a recipe that version 2 wrote is read: the settings of its method together, what was frozen by its method', () => {
+  const text = readFileSync(join(__dirname, 'kept', 'version2.json'), 'utf8');
+  const recipe = parseRecipe(text, 'version2.json');
+  const [reduction] = recipe.reductions;
+  expect(reduction).toMatchObject({
+    id: 'components-1',
+    without: ['Lime'],
+    names: [{ dimension: 1, name: 'Lime' }],
+    settings: {
+      method: 'components',
+      keep: 2,
+      rotation: { method: 'promax', power: 3 },
+      groupsBy: 'kiln',
+      limit: 0.9,
+    },
+  });
+  expect(recipe.scores[0]!.frozen).toMatchObject({
+    method: 'components',
+    ask: { keep: 2, rotation: { method: 'varimax' }, preparation: { measures: ['a', 'b', 'c'] } },
+  });
+  expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);
 });

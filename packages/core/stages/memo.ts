@@ -45,9 +45,9 @@ export function bytesOf(data: unknown, seen: Set<object> = new Set()): number {
   if (ArrayBuffer.isView(data)) return OBJECT + data.byteLength;
   if (data instanceof Map) return bytesOf([...data.keys(), ...data.values()], seen);
   let bytes = OBJECT;
-  const parts: readonly unknown[] = Array.isArray(data) ? data : Object.values(data);
   // A long list of numbers need not be walked through.
-  if (parts.length > 0 && typeof parts[0] === 'number') return OBJECT + WORD * parts.length;
+  if (Array.isArray(data) && typeof data[0] === 'number') return OBJECT + WORD * data.length;
+  const parts: readonly unknown[] = Array.isArray(data) ? data : Object.values(data);
   for (const part of parts) bytes += WORD + bytesOf(part, seen);
   return bytes;
 }

@@ -151,6 +151,7 @@ describe('a memo', () => {
     expect(bytesOf(values)).toBeGreaterThanOrEqual(8000);
     expect(bytesOf({ a: values, b: values.subarray(0, 10) })).toBeLessThan(9000);
     expect(bytesOf(Array.from({ length: 1000 }, (_, i) => i))).toBeGreaterThanOrEqual(8000);
+    expect(bytesOf({ rows: 2, values })).toBeGreaterThanOrEqual(8000);
     expect(bytesOf({ text: 'x'.repeat(1000) })).toBeGreaterThanOrEqual(2000);
   });
 });
