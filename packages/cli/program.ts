@@ -36,6 +36,12 @@ export function program({ say, warn }: Output): Command {
     .configureOutput({ writeOut: text => say(text.trimEnd()), writeErr: text => warn(text.trimEnd()) })
     .addHelpText('after', EXITS);
 
+  addRun(command, { say, warn });
+  addRecipe(command, { say, warn });
+  return command;
+}
+
+function addRun(command: Command, { say, warn }: Output): void {
   command
     .command('run')
     .description('Runs a recipe on one table or several and writes what comes out.')
@@ -60,7 +66,7 @@ export function program({ say, warn }: Output): Command {
         const folder = several ? join(options.out, stems[index]!) : options.out;
         try {
           if (several) say(`${path}:`);
-          await runOne(recipe, path, folder, options.only);
+          await runOne(recipe, path, folder, options.only, { say, warn });
         } catch (thrown) {
           // The other tables are none the worse for it.
           if (!several || !(thrown instanceof Problem)) throw thrown;
@@ -75,7 +81,9 @@ export function program({ say, warn }: Output): Command {
         );
       }
     });
+}
 
+function addRecipe(command: Command, { say, warn }: Output): void {
   command
     .command('recipe')
     .description(
@@ -85,26 +93,35 @@ export function program({ say, warn }: Output): Command {
     .option('--out <file>', 'where the recipe goes; to the output where it is left out')
     .addHelpText('after', EXITS)
     .action(async ({ table: path, out }: { table: string; out?: string }) => {
-      const text = writeRecipe(freshRecipe(await open(path)));
+      const text = writeRecipe(freshRecipe(await open(path, { warn })));
       if (out === undefined) say(text.trimEnd());
       else await writeWhole(out, text);
     });
+}
 
-  async function open(path: string, reading: Recipe['reading'] = {}): Promise<Table> {
-    const bytes = new Uint8Array(await read(path));
-    const table = await readTable(bytesSource(bytes), basename(path), quietHost, reading);
-    for (const note of table.notes) warn(`note: ${note.where ? `${note.where}: ` : ''}${note.what}`);
-    return table;
-  }
+/** A table from a file, with what is to be noted of it. */
+async function open(
+  path: string,
+  { warn }: Pick<Output, 'warn'>,
+  reading: Recipe['reading'] = {},
+): Promise<Table> {
+  const bytes = new Uint8Array(await read(path));
+  const table = await readTable(bytesSource(bytes), basename(path), quietHost, reading);
+  for (const note of table.notes) warn(`note: ${note.where ? `${note.where}: ` : ''}${note.what}`);
+  return table;
+}
 
-  async function runOne(recipe: Recipe, path: string, folder: string, only?: string[]): Promise<void> {
-    const { files, lines } = await runStudy(recipe, await open(path, recipe.reading), only);
-    await writeFiles(folder, files);
-    for (const line of lines) say(line);
-    say(`${files.length} files in ${folder}: ${files.map(file => file.name).join(', ')}`);
-  }
-
-  return command;
+async function runOne(
+  recipe: Recipe,
+  path: string,
+  folder: string,
+  only: string[] | undefined,
+  { say, warn }: Output,
+): Promise<void> {
+  const { files, lines } = await runStudy(recipe, await open(path, { warn }, recipe.reading), only);
+  await writeFiles(folder, files);
+  for (const line of lines) say(line);
+  say(`${files.length} files in ${folder}: ${files.map(file => file.name).join(', ')}`);
 }
 
 function kindsOf(text: string): string[] {

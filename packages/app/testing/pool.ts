@@ -27,7 +27,7 @@ export const readTable = (file: Blob, name: string) =>
       .then(table => ({ table, notKept: null })),
   );
 /** A made-up browser's files know of no promises. */
-function bytesOf(file: Blob): Promise<Uint8Array> {
+function bytesOf(file: Blob): Promise<Uint8Array<ArrayBuffer>> {
   return new Promise(resolve => {
     const reader = new FileReader();
     reader.onload = () => resolve(new Uint8Array(reader.result as ArrayBuffer));

@@ -122,20 +122,13 @@ export function retention(
 
   const reducedMatrix = reducedCorrelations(correlations);
   const reduced = reducedMatrix === null ? null : symmetricEigenvalues(reducedMatrix);
-  const partial = partialAverages(correlations, eigen, MOST_TAKEN_OUT);
   const votes = [
     ...eigenvalueVotes(eigenvalues, p, random?.components ?? null, settings),
-    { rule: 'minimum average partial', of: 'components', count: partial.bySquared, source: 'Velicer 1976' },
-    {
-      rule: 'minimum average partial, 4th power',
-      of: 'components',
-      count: partial.byFourth,
-      source: 'Velicer, Eaton and Fava 2000',
-    },
+    ...partialVotes(partialAverages(correlations, eigen, MOST_TAKEN_OUT)),
     ...(reduced === null || !random?.factors
       ? []
       : parallelVotes(reduced, random.factors, 'factors', settings, 'Humphreys and Montanelli 1975')),
-  ] satisfies Vote[];
+  ];
   return {
     votes,
     eigenvalues,
@@ -145,6 +138,18 @@ export function retention(
     sticks: stickShares(p).map(stick => stick * p),
     note: note(reduced),
   };
+}
+
+function partialVotes({ bySquared, byFourth }: ReturnType<typeof partialAverages>): Vote[] {
+  return [
+    { rule: 'minimum average partial', of: 'components', count: bySquared, source: 'Velicer 1976' },
+    {
+      rule: 'minimum average partial, 4th power',
+      of: 'components',
+      count: byFourth,
+      source: 'Velicer, Eaton and Fava 2000',
+    },
+  ];
 }
 
 /** With no more rows than measures: what the products of the rows, centred and weighted, can tell. */

@@ -2,6 +2,8 @@ import type { Size } from '../../charts/ChartHost';
 import type { ChartOption } from '../../charts/echarts';
 import { figure } from '../../charts/format';
 import type { ShortName } from '../../charts/namesApart';
+import { labelSeries } from '../../charts/labelSeries';
+import { FONT, textStyle } from '../../charts/textStyle';
 import { placeLabels } from '../../charts/placeLabels';
 import type { PointsDrawn } from '../../points/pointStyle';
 import type { Tokens } from '../../theme/tokens';
@@ -30,48 +32,10 @@ export function mapOption(
   drawn: readonly PointsDrawn[] = [],
 ): ChartOption {
   const { points } = content;
-  const { x, y } = ranges(view, size);
-  const text = { color: tokens.inkSoft, fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 12 };
-  const axis = {
-    type: 'value' as const,
-    axisLine: { show: false },
-    axisTick: { show: false },
-    splitLine: { show: false },
-    axisLabel: {
-      ...text,
-      inside: true,
-      fontSize: 11,
-      showMinLabel: false,
-      showMaxLabel: false,
-      hideOverlap: true,
-    },
-    nameTextStyle: { ...text, fontSize: 13, fontWeight: 600, color: tokens.ink },
-    nameLocation: 'end' as const,
-    nameGap: -8,
-  };
+  const zeros = points.flat ? [{ xAxis: 0 }] : [{ xAxis: 0 }, { yAxis: 0 }];
   return {
     grid: { left: 0, right: 0, top: 0, bottom: 0, outerBoundsMode: 'none' },
-    xAxis: {
-      ...axis,
-      axisLabel: { ...axis.axisLabel, formatter: tickWithin(x, view) },
-      min: x[0],
-      max: x[1],
-      name: content.xName,
-      nameTextStyle: {
-        ...axis.nameTextStyle,
-        align: 'right',
-        verticalAlign: 'bottom',
-        padding: [0, 12, 24, 0],
-      },
-    },
-    yAxis: {
-      ...axis,
-      min: y[0],
-      max: y[1],
-      name: content.yName,
-      nameTextStyle: { ...axis.nameTextStyle, align: 'left', verticalAlign: 'top', padding: [18, 0, 0, 34] },
-      axisLabel: points.flat ? { show: false } : { ...axis.axisLabel, formatter: tickWithin(y, view) },
-    },
+    ...axes(content, view, tokens, size),
     series: [
       {
         type: 'line',
@@ -82,12 +46,52 @@ export function mapOption(
           symbol: 'none',
           label: { show: false },
           lineStyle: { color: tokens.rule, width: 1, type: 'solid' },
-          data: points.flat ? [{ xAxis: 0 }] : [{ xAxis: 0 }, { yAxis: 0 }],
+          data: zeros,
         },
       },
       ...drawn.flatMap(each => pointSeries(each, points)),
       ...arrowSeries(content, view, size, tokens),
     ],
+  };
+}
+
+function axes({ points, xName, yName }: MapContent, view: View, tokens: Tokens, size: Size) {
+  const { x, y } = ranges(view, size);
+  const text = textStyle(tokens);
+  const name = { ...text, fontSize: 13, fontWeight: 600, color: tokens.ink };
+  const label = {
+    ...text,
+    inside: true,
+    fontSize: 11,
+    showMinLabel: false,
+    showMaxLabel: false,
+    hideOverlap: true,
+  };
+  const axis = {
+    type: 'value' as const,
+    axisLine: { show: false },
+    axisTick: { show: false },
+    splitLine: { show: false },
+    nameLocation: 'end' as const,
+    nameGap: -8,
+  };
+  return {
+    xAxis: {
+      ...axis,
+      axisLabel: { ...label, formatter: tickWithin(x, view) },
+      min: x[0],
+      max: x[1],
+      name: xName,
+      nameTextStyle: { ...name, align: 'right', verticalAlign: 'bottom', padding: [0, 12, 24, 0] },
+    },
+    yAxis: {
+      ...axis,
+      axisLabel: points.flat ? { show: false } : { ...label, formatter: tickWithin(y, view) },
+      min: y[0],
+      max: y[1],
+      name: yName,
+      nameTextStyle: { ...name, align: 'left', verticalAlign: 'top', padding: [18, 0, 0, 34] },
+    },
   };
 }
 
@@ -138,33 +142,24 @@ function arrowSeries({ arrows, shortName }: MapContent, view: View, size: Size, 
       lineStyle: { color: tokens.ink, width: 1.4, opacity: 0.9 },
       data: arrows.map(({ x, y }) => ({ coords: [[0, 0], [x, y]] })), // prettier-ignore
     },
-    {
-      type: 'scatter' as const,
-      silent: true,
-      symbolSize: 1,
-      z: 7,
-      itemStyle: { color: 'transparent', opacity: 1 },
-      data: arrows.flatMap(({ x, y }, index) => {
-        const position = sides[index];
-        if (position === null || position === undefined) return [];
-        return {
-          value: [x, y],
-          label: {
-            show: true,
-            // A function: in a text, names in braces would be filled in.
-            formatter: () => labels[index]!.text,
-            position,
-            distance: 4,
-            color: tokens.ink,
-            fontWeight: 600,
-            fontSize,
-            fontFamily: 'Atkinson Hyperlegible Next Variable',
-            textBorderColor: tokens.paper,
-            textBorderWidth: 3,
-          },
-        };
-      }),
-    },
+    labelSeries(
+      arrows.map(({ x, y }, index) => ({
+        x,
+        y,
+        text: labels[index]!.text,
+        side: sides[index],
+        distance: 4,
+        style: {
+          color: tokens.ink,
+          fontWeight: 600,
+          fontSize,
+          fontFamily: FONT,
+          textBorderColor: tokens.paper,
+          textBorderWidth: 3,
+        },
+      })),
+      7,
+    ),
   ];
 }
 

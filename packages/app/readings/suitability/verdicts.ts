@@ -123,115 +123,17 @@ export function verdictsOf(
   doubts: readonly Doubt[],
   limits: SuitabilityLimits = PLAIN_LIMITS,
 ): Verdict[] {
-  const p = found.measures.length;
-  const { n, kmo, bartlett, mardia } = found;
-  const singular = found.definiteness !== 'definite';
-  const rows = n === null ? NaN : n / p;
   return [
-    {
-      name: 'Sampling adequacy (KMO)',
-      value: singular ? '–' : `${fixed(kmo, 2)}, ${adequacyBand(kmo)}`,
-      good: singular ? null : kmo >= limits.kmo,
-      follows: singular
-        ? 'It needs correlations that can be inverted.'
-        : kmo >= limits.kmo
-          ? 'Measures share enough to be reduced.'
-          : 'Pairs relate, but not by what several measures share: factors will be poor.',
-      rule: '.6 will do, .8 is good (Kaiser 1970; Kaiser and Rice 1974)',
-      by: ['kmo'],
-    },
-    {
-      name: 'Bartlett’s sphericity',
-      value:
-        bartlett === null
-          ? '–'
-          : `χ² ${figure(bartlett.chiSquare, 4)}, ${bartlett.df.toLocaleString('en')} df, p\u00a0${pWords(bartlett.p)}`,
-      good: bartlett === null ? null : bartlett.p < limits.p,
-      follows:
-        bartlett === null
-          ? n === null
-            ? 'It needs the number of rows: give it in question 1.'
-            : 'It needs correlations that can be inverted.'
-          : bartlett.p < limits.p
-            ? `Some measures relate.${n !== null && n > 300 ? ' With so many rows nearly anything passes.' : ''}`
-            : 'The measures may well be unrelated: nothing to reduce.',
-      rule: 'p under it (Bartlett 1951); a large n makes it easy to pass',
-      by: ['p'],
-    },
-    {
-      name: 'Determinant of R',
-      value: singular
-        ? found.definiteness === 'singular'
-          ? '0'
-          : '–'
-        : `${figure(Math.exp(found.logDeterminant))}, ln ${figure(found.logDeterminant, 4)}`,
-      good: !singular,
-      follows: definitenessWords(found),
-      rule: 'above 0',
-      by: [],
-    },
-    {
-      name: 'Condition of R',
-      value: Number.isNaN(found.condition)
-        ? '–'
-        : Number.isFinite(found.condition)
-          ? figure(found.condition, 3)
-          : '∞',
-      good: found.condition < limits.condition,
-      follows:
-        found.condition < limits.condition
-          ? 'Small changes of the data make small changes of the result.'
-          : found.definiteness === 'definite'
-            ? `${listed(found.weakest)} are nearly made of each other: set one of them aside.`
-            : 'See the determinant.',
-      rule: 'largest over least eigenvalue; 10,000 by a rule of thumb',
-      by: ['condition'],
-    },
-    {
-      name: 'Rows per measure',
-      value: Number.isNaN(rows) ? '–' : `${fixed(rows, 1)} (${n!.toLocaleString('en')} rows)`,
-      good: Number.isNaN(rows) ? null : rows >= limits.rows,
-      follows: Number.isNaN(rows)
-        ? 'The matrix does not say how many rows it was made from.'
-        : rows >= limits.rows
-          ? 'Enough rows for loadings that hold.'
-          : 'Few rows: look in question 7 whether loadings hold, and keep few dimensions.',
-      rule: '5 by Gorsuch 1983',
-      by: ['rows'],
-    },
-    {
-      name: 'Pairs with |r| of .3 and over',
-      value: percent(found.shareRelated),
-      good: found.shareRelated >= limits.pairs,
-      follows:
-        found.shareRelated >= limits.pairs
-          ? 'There are relations to sum up.'
-          : 'Most measures go their own way: expect many thin dimensions.',
-      rule: 'a fifth of the pairs by a rule of thumb',
-      by: ['pairs'],
-    },
+    adequacyVerdict(found, limits),
+    sphericityVerdict(found, limits),
+    determinantVerdict(found),
+    conditionVerdict(found, limits),
+    rowsVerdict(found, limits),
+    pairsVerdict(found, limits),
     ...(found.kind === 'polychoric' ? [emptyCellsVerdict(found)] : []),
     zerosVerdict(found, limits),
     shapeVerdict(found, limits),
-    {
-      name: 'Normality of all together',
-      value:
-        mardia === null
-          ? '–'
-          : `kurtosis ${figure(mardia.kurtosis, 4)}, p\u00a0${pWords(mardia.kurtosisP)}${
-              mardia.skewnessP === null ? '' : `; skewness p\u00a0${pWords(mardia.skewnessP)}`
-            }`,
-      guides: true,
-      good: mardia === null ? null : Math.min(mardia.kurtosisP, mardia.skewnessP ?? 1) >= limits.p,
-      follows:
-        mardia === null
-          ? 'It needs complete rows, more of them than measures.'
-          : Math.min(mardia.kurtosisP, mardia.skewnessP ?? 1) >= limits.p
-            ? 'Any extraction may be used, maximum likelihood too.'
-            : 'Components do not mind. For factors, extraction by principal axis or minimum residual is safer than maximum likelihood.',
-      rule: 'p not under it (Mardia 1970)',
-      by: ['p'],
-    },
+    normalityVerdict(found, limits),
     {
       name: 'Doubtful measures',
       value: doubts.length.toLocaleString('en'),
@@ -244,4 +146,136 @@ export function verdictsOf(
       by: [],
     },
   ];
+}
+
+function adequacyVerdict({ definiteness, kmo }: Suitability, limits: SuitabilityLimits): Verdict {
+  const singular = definiteness !== 'definite';
+  return {
+    name: 'Sampling adequacy (KMO)',
+    value: singular ? '–' : `${fixed(kmo, 2)}, ${adequacyBand(kmo)}`,
+    good: singular ? null : kmo >= limits.kmo,
+    follows: singular
+      ? 'It needs correlations that can be inverted.'
+      : kmo >= limits.kmo
+        ? 'Measures share enough to be reduced.'
+        : 'Pairs relate, but not by what several measures share: factors will be poor.',
+    rule: '.6 will do, .8 is good (Kaiser 1970; Kaiser and Rice 1974)',
+    by: ['kmo'],
+  };
+}
+
+function sphericityVerdict({ n, bartlett }: Suitability, limits: SuitabilityLimits): Verdict {
+  const verdict = {
+    name: 'Bartlett’s sphericity',
+    rule: 'p under it (Bartlett 1951); a large n makes it easy to pass',
+    by: ['p'] as const,
+  };
+  if (bartlett === null) {
+    const follows =
+      n === null
+        ? 'It needs the number of rows: give it in question 1.'
+        : 'It needs correlations that can be inverted.';
+    return { ...verdict, value: '–', good: null, follows };
+  }
+  const many = n !== null && n > 300 ? ' With so many rows nearly anything passes.' : '';
+  return {
+    ...verdict,
+    value: `χ² ${figure(bartlett.chiSquare, 4)}, ${bartlett.df.toLocaleString('en')} df, p\u00a0${pWords(bartlett.p)}`,
+    good: bartlett.p < limits.p,
+    follows:
+      bartlett.p < limits.p
+        ? `Some measures relate.${many}`
+        : 'The measures may well be unrelated: nothing to reduce.',
+  };
+}
+
+function determinantVerdict(found: Suitability): Verdict {
+  const { definiteness, logDeterminant } = found;
+  const value =
+    definiteness === 'definite'
+      ? `${figure(Math.exp(logDeterminant))}, ln ${figure(logDeterminant, 4)}`
+      : definiteness === 'singular'
+        ? '0'
+        : '–';
+  return {
+    name: 'Determinant of R',
+    value,
+    good: definiteness === 'definite',
+    follows: definitenessWords(found),
+    rule: 'above 0',
+    by: [],
+  };
+}
+
+function conditionVerdict(
+  { condition, definiteness, weakest }: Suitability,
+  limits: SuitabilityLimits,
+): Verdict {
+  return {
+    name: 'Condition of R',
+    value: Number.isNaN(condition) ? '–' : Number.isFinite(condition) ? figure(condition, 3) : '∞',
+    good: condition < limits.condition,
+    follows:
+      condition < limits.condition
+        ? 'Small changes of the data make small changes of the result.'
+        : definiteness === 'definite'
+          ? `${listed(weakest)} are nearly made of each other: set one of them aside.`
+          : 'See the determinant.',
+    rule: 'largest over least eigenvalue; 10,000 by a rule of thumb',
+    by: ['condition'],
+  };
+}
+
+function rowsVerdict({ n, measures }: Suitability, limits: SuitabilityLimits): Verdict {
+  const rows = n === null ? NaN : n / measures.length;
+  return {
+    name: 'Rows per measure',
+    value: Number.isNaN(rows) ? '–' : `${fixed(rows, 1)} (${n!.toLocaleString('en')} rows)`,
+    good: Number.isNaN(rows) ? null : rows >= limits.rows,
+    follows: Number.isNaN(rows)
+      ? 'The matrix does not say how many rows it was made from.'
+      : rows >= limits.rows
+        ? 'Enough rows for loadings that hold.'
+        : 'Few rows: look in question 7 whether loadings hold, and keep few dimensions.',
+    rule: '5 by Gorsuch 1983',
+    by: ['rows'],
+  };
+}
+
+function pairsVerdict({ shareRelated }: Suitability, limits: SuitabilityLimits): Verdict {
+  const good = shareRelated >= limits.pairs;
+  return {
+    name: 'Pairs with |r| of .3 and over',
+    value: percent(shareRelated),
+    good,
+    follows: good
+      ? 'There are relations to sum up.'
+      : 'Most measures go their own way: expect many thin dimensions.',
+    rule: 'a fifth of the pairs by a rule of thumb',
+    by: ['pairs'],
+  };
+}
+
+function normalityVerdict({ mardia }: Suitability, limits: SuitabilityLimits): Verdict {
+  const verdict = {
+    name: 'Normality of all together',
+    guides: true,
+    rule: 'p not under it (Mardia 1970)',
+    by: ['p'] as const,
+  };
+  if (mardia === null) {
+    const follows = 'It needs complete rows, more of them than measures.';
+    return { ...verdict, value: '–', good: null, follows };
+  }
+  const { kurtosis, kurtosisP, skewnessP } = mardia;
+  const good = Math.min(kurtosisP, skewnessP ?? 1) >= limits.p;
+  const skewness = skewnessP === null ? '' : `; skewness p\u00a0${pWords(skewnessP)}`;
+  return {
+    ...verdict,
+    value: `kurtosis ${figure(kurtosis, 4)}, p\u00a0${pWords(kurtosisP)}${skewness}`,
+    good,
+    follows: good
+      ? 'Any extraction may be used, maximum likelihood too.'
+      : 'Components do not mind. For factors, extraction by principal axis or minimum residual is safer than maximum likelihood.',
+  };
 }

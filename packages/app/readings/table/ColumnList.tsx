@@ -1,23 +1,21 @@
 import { useMemo, useState } from 'react';
-import type { ColumnDescription, Remark } from '@wold/core/table/describe';
-import { COLUMN_TYPES, type ColumnType } from '@wold/core/table/columnType';
+import type { Recipe } from '@wold/core/recipe/schema';
+import type { ColumnDescription } from '@wold/core/table/describe';
 import type { Table } from '@wold/core/table/table';
-import { count, figure, fixed, percent } from '../../charts/format';
+import { fileStem } from '@wold/core/writeup/fileStem';
 import { useRowWindow } from '../../controls/useRowWindow';
-import { TYPE_NAMES } from '../../lens/ColumnSheet';
 import { saveText } from '../../outputs/save';
 import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useRecipe, useSelection } from '../../store/useStudy';
 import { useShortName } from '../../store/useShortName';
-import { fileStem } from '@wold/core/writeup/fileStem';
+import { ColumnFilter, type Narrowing } from './ColumnFilter';
+import { ColumnLine } from './ColumnLine';
 import { columnFigures, compareFigures, figuresCsv, type FigureKey } from './columnFigures';
 import { namePattern } from './namePattern';
-import { undecidedCodes } from './undecidedCodes';
 import { RoleMenu } from './RoleMenu';
-import form from '../../theme/form.module.css';
+import { undecidedCodes } from './undecidedCodes';
 import styles from './ColumnList.module.css';
-import type { ShortName } from '../../charts/namesApart';
 
 const ROW_HEIGHT = 26;
 
@@ -26,74 +24,36 @@ interface ColumnListProps {
   readonly descriptions: readonly ColumnDescription[];
 }
 
+interface Sorting {
+  readonly by: FigureKey | null;
+  readonly down: boolean;
+}
+
 /** Every column in figures, sortable by each; constant and copied columns are pointed out. */
 export function ColumnList({ table, descriptions }: ColumnListProps) {
   const shortName = useShortName();
   const dispatch = useAppDispatch();
   const recipe = useRecipe();
   const { columns: chosen } = useSelection();
-  const [sort, setSort] = useState<{ by: FigureKey | null; down: boolean }>({ by: null, down: true });
+  const [sorting, setSorting] = useState<Sorting>({ by: null, down: true });
   const [menu, setMenu] = useState<{ names: readonly string[]; anchor: HTMLElement } | null>(null);
-  const [pattern, setPattern] = useState('');
-  const [type, setType] = useState<ColumnType | 'any'>('any');
-  const order = useMemo(() => {
-    const matches = namePattern(pattern);
-    const indices = [...descriptions.keys()].filter(index => {
-      const description = descriptions[index]!;
-      const typed = recipe.columns[index]?.type ?? description.type.type;
-      return matches(description.name, recipe.columns[index]?.wording) && (type === 'any' || typed === type);
-    });
-    const by = sort.by;
-    if (by === null) return indices;
-    return indices.sort((a, b) => compareFigures(descriptions[a]!, descriptions[b]!, by, sort.down) || a - b);
-  }, [descriptions, sort, pattern, type, recipe.columns]);
+  const [narrowing, setNarrowing] = useState<Narrowing>({ pattern: '', type: 'any' });
+  const order = useMemo(
+    () => listed(descriptions, recipe.columns, narrowing, sorting),
+    [descriptions, recipe.columns, narrowing, sorting],
+  );
   const undecided = new Set(undecidedCodes(recipe, descriptions).map(column => column.name));
   const names = order.map(index => descriptions[index]!.name);
   const { scroller, lines, above, below } = useRowWindow(order.length, ROW_HEIGHT);
   return (
     <>
-      <div className={`${form.form} ${styles.narrow}`}>
-        <div className={form.line}>
-          <label>
-            named{' '}
-            <input
-              value={pattern}
-              placeholder="any name; * stands for anything"
-              size={30}
-              onChange={event => setPattern(event.target.value)}
-            />
-          </label>
-          <label>
-            of type{' '}
-            <select value={type} onChange={event => setType(event.target.value as ColumnType | 'any')}>
-              <option value="any">any</option>
-              {COLUMN_TYPES.map(other => (
-                <option key={other} value={other}>
-                  {TYPE_NAMES[other]}
-                </option>
-              ))}
-            </select>
-          </label>
-          <span className="soft">{count(order.length, 'column')}</span>
-          <button
-            type="button"
-            className="action"
-            aria-haspopup="menu"
-            disabled={names.length === 0}
-            onClick={event => setMenu({ names, anchor: event.currentTarget })}
-          >
-            Role of {names.length === 1 ? 'it' : `all ${names.length.toLocaleString('en')}`}
-          </button>
-          <button
-            type="button"
-            className="action"
-            disabled={names.length === 0}
-            onClick={() => dispatch(selected({ columns: names }))}
-          >
-            Select
-          </button>
-        </div>
-      </div>
+      <ColumnFilter
+        narrowing={narrowing}
+        onNarrow={setNarrowing}
+        left={names.length}
+        onRoles={anchor => setMenu({ names, anchor })}
+        onSelect={() => dispatch(selected({ columns: names }))}
+      />
       <div
         ref={scroller}
         className={styles.scroller}
@@ -102,94 +62,30 @@ export function ColumnList({ table, descriptions }: ColumnListProps) {
         aria-label="Columns in figures"
       >
         <table className={styles.list} aria-rowcount={order.length + 1}>
-          <thead>
-            <tr>
-              <th scope="col">
-                column ·{' '}
-                <button
-                  type="button"
-                  className="action"
-                  onClick={() =>
-                    saveText(
-                      `${fileStem(table.name)}-columns.csv`,
-                      figuresCsv(descriptions, recipe),
-                      'text/csv',
-                    )
-                  }
-                >
-                  as CSV
-                </button>
-              </th>
-              <th scope="col">type</th>
-              <th scope="col">role</th>
-              {columnFigures.map(({ key, name, title }) => (
-                <th
-                  key={key}
-                  scope="col"
-                  aria-sort={sort.by === key ? (sort.down ? 'descending' : 'ascending') : 'none'}
-                >
-                  <button
-                    type="button"
-                    title={title}
-                    onClick={() => setSort({ by: key, down: sort.by === key ? !sort.down : true })}
-                  >
-                    {name}
-                    {sort.by === key ? (sort.down ? ' ↓' : ' ↑') : ''}
-                  </button>
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <Head
+            sorting={sorting}
+            onSort={setSorting}
+            onSave={() =>
+              saveText(`${fileStem(table.name)}-columns.csv`, figuresCsv(descriptions, recipe), 'text/csv')
+            }
+          />
           <tbody>
             {above > 0 && <tr style={{ height: above }} aria-hidden="true" />}
             {lines.map(line => {
               const index = order[line.index]!;
-              const description = descriptions[index]!;
-              const { name, remark } = description;
-              const role = recipe.columns[index]!.role;
+              const { name } = descriptions[index]!;
               return (
-                <tr key={name} aria-rowindex={line.index + 2} data-chosen={chosen.includes(name)}>
-                  <th scope="row">
-                    <button
-                      type="button"
-                      title={name}
-                      onClick={() => dispatch(selected({ columns: [name] }))}
-                    >
-                      {shortName(name, 24)}
-                    </button>
-                    {remark !== null && (
-                      <span className={styles.remark}>{remarkWords(remark, shortName)}</span>
-                    )}
-                    {undecided.has(name) && <span className={styles.remark}>missing codes?</span>}
-                    {isBeyond(description, recipe.columns[index]!.scale) && (
-                      <span className={styles.impossible}>beyond its scale</span>
-                    )}
-                  </th>
-                  <td title={description.type.reason}>
-                    {TYPE_NAMES[recipe.columns[index]!.type ?? description.type.type]}
-                  </td>
-                  <td>
-                    <button
-                      type="button"
-                      className="action"
-                      aria-haspopup="menu"
-                      aria-label={`Role of ${name}: ${role}`}
-                      onClick={event =>
-                        setMenu({
-                          names: chosen.includes(name) ? chosen : [name],
-                          anchor: event.currentTarget,
-                        })
-                      }
-                    >
-                      {role}
-                    </button>
-                  </td>
-                  {columnFigures.map(({ key, of }) => {
-                    const value = of(description);
-                    const shown = key === 'skewness' || key === 'kurtosis' ? fixed : figure;
-                    return <td key={key}>{value === null ? '' : shown(value, shown === fixed ? 2 : 4)}</td>;
-                  })}
-                </tr>
+                <ColumnLine
+                  key={name}
+                  description={descriptions[index]!}
+                  said={recipe.columns[index]!}
+                  place={line.index}
+                  chosen={chosen.includes(name)}
+                  undecided={undecided.has(name)}
+                  shortName={shortName}
+                  onSelect={() => dispatch(selected({ columns: [name] }))}
+                  onRoles={anchor => setMenu({ names: chosen.includes(name) ? chosen : [name], anchor })}
+                />
               );
             })}
             {below > 0 && <tr style={{ height: below }} aria-hidden="true" />}
@@ -201,17 +97,61 @@ export function ColumnList({ table, descriptions }: ColumnListProps) {
   );
 }
 
-function remarkWords(remark: Remark, shortName: ShortName): string {
-  if (remark.kind === 'constant') return 'constant';
-  if (remark.kind === 'near-constant') return `${percent(remark.share)} the same`;
-  return `same as ${shortName(remark.of, 20)}`;
+/** The columns that are left, in their order. */
+function listed(
+  descriptions: readonly ColumnDescription[],
+  columns: Recipe['columns'],
+  { pattern, type }: Narrowing,
+  { by, down }: Sorting,
+): number[] {
+  const matches = namePattern(pattern);
+  const indices = [...descriptions.keys()].filter(index => {
+    const description = descriptions[index]!;
+    const typed = columns[index]?.type ?? description.type.type;
+    return matches(description.name, columns[index]?.wording) && (type === 'any' || typed === type);
+  });
+  if (by === null) return indices;
+  return indices.sort((a, b) => compareFigures(descriptions[a]!, descriptions[b]!, by, down) || a - b);
 }
 
-/** Whether a column has an entry that its scale does not. */
-function isBeyond(
-  description: ColumnDescription,
-  scale: { readonly least: number; readonly most: number } | undefined,
-): boolean {
-  if (scale === undefined || description.kind !== 'number') return false;
-  return description.least < scale.least || description.most > scale.most;
+interface HeadProps {
+  readonly sorting: Sorting;
+  readonly onSort: (sorting: Sorting) => void;
+  readonly onSave: () => void;
+}
+
+function Head({ sorting, onSort, onSave }: HeadProps) {
+  return (
+    <thead>
+      <tr>
+        <th scope="col">
+          column ·{' '}
+          <button type="button" className="action" onClick={onSave}>
+            as CSV
+          </button>
+        </th>
+        <th scope="col">type</th>
+        <th scope="col">role</th>
+        {columnFigures.map(({ key, name, title }) => {
+          const sorted = sorting.by === key;
+          return (
+            <th
+              key={key}
+              scope="col"
+              aria-sort={sorted ? (sorting.down ? 'descending' : 'ascending') : 'none'}
+            >
+              <button
+                type="button"
+                title={title}
+                onClick={() => onSort({ by: key, down: sorted ? !sorting.down : true })}
+              >
+                {name}
+                {sorted ? (sorting.down ? ' ↓' : ' ↑') : ''}
+              </button>
+            </th>
+          );
+        })}
+      </tr>
+    </thead>
+  );
 }

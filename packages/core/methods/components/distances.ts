@@ -3,6 +3,7 @@ import { columnOf, zeros, type Matrix } from '../../algebra/matrix';
 import { normalQuantile } from '../../algebra/normalQuantile';
 import { quietHost, type Host } from '../../host';
 import type { PreparedRows } from '../../preparation/prepared';
+import type { Components } from './components';
 import { keepComponents } from './keepComponents';
 import type { Decomposition } from './decompose';
 
@@ -39,13 +40,14 @@ export function distances(
   level: number,
   host: Host = quietHost,
 ): Distances {
-  const { scores, placedScores, eigenvalues, coefficients } = keepComponents(prepared, decomposition, kept);
+  const made = keepComponents(prepared, decomposition, kept);
+  const { eigenvalues } = made;
   const columns = decomposition.measures.map(name => prepared.measures.indexOf(name));
   const n = prepared.n!;
   const nothingLeft = eigenvalues.slice(kept).every(value => value === 0) && prepared.gaps === 0;
-  const used = ofRows(prepared.values, scores);
+  const used = rowDistances(prepared.values, columns, made.scores, made, n, host);
   if (nothingLeft) used.q.fill(0);
-  const placed = ofRows(prepared.placedValues, placedScores);
+  const placed = rowDistances(prepared.placedValues, columns, made.placedScores, made, n, host);
   const farthest = ((n - 1) * (n - 1)) / n;
   const fromF = n > kept ? ((kept * (n - 1)) / (n - kept)) * fQuantile(level, kept, n - kept) : null;
   return {
@@ -61,37 +63,45 @@ export function distances(
     // Where gaps are kept, not all eigenvalues are known.
     qLimit: prepared.gaps > 0 ? null : residualLimit(eigenvalues.slice(kept), level),
   };
+}
 
-  function ofRows(values: Matrix, itsScores: Matrix) {
-    const rounding = (8 * Math.max(n, columns.length) * Number.EPSILON) ** 2;
-    const t2 = new Float64Array(values.rows);
-    const q = new Float64Array(values.rows);
-    const square = new Float64Array(values.rows);
-    for (let d = 0; d < kept; d++) {
-      const score = columnOf(itsScores, d);
-      for (let i = 0; i < t2.length; i++) t2[i]! += (score[i]! * score[i]!) / eigenvalues[d]!;
-    }
-    const fitted = new Float64Array(values.rows);
-    columns.forEach((from, j) => {
-      fitted.fill(0);
-      for (let d = 0; d < kept; d++) {
-        const score = columnOf(itsScores, d);
-        const v = coefficients.values[d * columns.length + j]!;
-        for (let i = 0; i < fitted.length; i++) fitted[i]! += score[i]! * v;
-      }
-      const x = columnOf(values, from);
-      for (let i = 0; i < fitted.length; i++) {
-        if (Number.isNaN(x[i]!)) continue;
-        const rest = x[i]! - fitted[i]!;
-        q[i]! += rest * rest;
-        square[i]! += x[i]! * x[i]!;
-      }
-      host.progress((j + 1) / columns.length);
-    });
-    // What is left of a row that the dimensions hold wholly is rounding.
-    for (let i = 0; i < q.length; i++) if (q[i]! <= rounding * square[i]!) q[i] = 0;
-    return { t2, q, square };
+/** T², Q and squared length of each row of a block. */
+function rowDistances(
+  values: Matrix,
+  columns: readonly number[],
+  scores: Matrix,
+  { coefficients, eigenvalues, kept }: Components,
+  n: number,
+  host: Host,
+) {
+  const rounding = (8 * Math.max(n, columns.length) * Number.EPSILON) ** 2;
+  const t2 = new Float64Array(values.rows);
+  const q = new Float64Array(values.rows);
+  const square = new Float64Array(values.rows);
+  for (let d = 0; d < kept; d++) {
+    const score = columnOf(scores, d);
+    for (let i = 0; i < t2.length; i++) t2[i]! += (score[i]! * score[i]!) / eigenvalues[d]!;
   }
+  const fitted = new Float64Array(values.rows);
+  columns.forEach((from, j) => {
+    fitted.fill(0);
+    for (let d = 0; d < kept; d++) {
+      const score = columnOf(scores, d);
+      const v = coefficients.values[d * columns.length + j]!;
+      for (let i = 0; i < fitted.length; i++) fitted[i]! += score[i]! * v;
+    }
+    const x = columnOf(values, from);
+    for (let i = 0; i < fitted.length; i++) {
+      if (Number.isNaN(x[i]!)) continue;
+      const rest = x[i]! - fitted[i]!;
+      q[i]! += rest * rest;
+      square[i]! += x[i]! * x[i]!;
+    }
+    host.progress((j + 1) / columns.length);
+  });
+  // What is left of a row that the dimensions hold wholly is rounding.
+  for (let i = 0; i < q.length; i++) if (q[i]! <= rounding * square[i]!) q[i] = 0;
+  return { t2, q, square };
 }
 
 /**

@@ -27,31 +27,14 @@ export function keepComponents(
 function unrotated(prepared: Prepared, decomposition: Decomposition, keep: Keep): Components {
   const { measures, eigenvalues } = decomposition;
   const { kept, note } = resolveKeep(decomposition, keep);
-  const p = measures.length;
   const { values, placedValues } =
     prepared.kind === 'rows'
       ? prepared
       : { values: zeros(0, prepared.measures.length), placedValues: zeros(0, prepared.measures.length) };
   const columns = measures.map(name => prepared.measures.indexOf(name));
   const sds = Float64Array.from(columns, j => prepared.sds[j]! / prepared.divisors[j]!);
-  const coefficients = {
-    rows: p,
-    columns: kept,
-    values: decomposition.coefficients.values.slice(0, p * kept),
-  };
-  const loadings = zeros(p, kept);
-  const correlations = zeros(p, kept);
-  const communalities = new Float64Array(p);
-  for (let d = 0; d < kept; d++) {
-    const root = Math.sqrt(eigenvalues[d]!);
-    for (let j = 0; j < p; j++) {
-      const v = coefficients.values[d * p + j]!;
-      loadings.values[d * p + j] = v * root;
-      const correlation = (v * root) / sds[j]!;
-      correlations.values[d * p + j] = correlation;
-      communalities[j]! += correlation * correlation;
-    }
-  }
+  const coefficients = leading(decomposition.coefficients, kept);
+  const scoresOf = (x: Matrix) => scoresBy(x, columns, coefficients);
   return {
     measures,
     rows: prepared.rows,
@@ -69,28 +52,46 @@ function unrotated(prepared: Prepared, decomposition: Decomposition, keep: Keep)
     divisors: Float64Array.from(columns, j => prepared.divisors[j]!),
     rotation: null,
     coefficients,
-    loadings,
-    structure: loadings,
-    correlations,
-    communalities,
+    ...loadingsOf(coefficients, eigenvalues, sds),
     residualShare: residualShare(decomposition, kept, sds),
     scores: decomposition.scores === null ? scoresOf(values) : leading(decomposition.scores, kept),
     placedRows: prepared.placedRows,
     placedScores: scoresOf(placedValues),
   };
+}
 
-  function scoresOf(values: Matrix): Matrix {
-    const scores = zeros(values.rows, kept);
-    for (let d = 0; d < kept; d++) {
-      const score = columnOf(scores, d);
-      for (let j = 0; j < p; j++) {
-        const v = coefficients.values[d * p + j]!;
-        const x = columnOf(values, columns[j]!);
-        for (let i = 0; i < score.length; i++) score[i]! += v * x[i]!;
-      }
+/** v √λ, the same as correlations, and what these hold of each measure. */
+function loadingsOf(coefficients: Matrix, eigenvalues: Float64Array, sds: Float64Array) {
+  const { rows: p, columns: kept } = coefficients;
+  const loadings = zeros(p, kept);
+  const correlations = zeros(p, kept);
+  const communalities = new Float64Array(p);
+  for (let d = 0; d < kept; d++) {
+    const root = Math.sqrt(eigenvalues[d]!);
+    for (let j = 0; j < p; j++) {
+      const loading = coefficients.values[d * p + j]! * root;
+      loadings.values[d * p + j] = loading;
+      const correlation = loading / sds[j]!;
+      correlations.values[d * p + j] = correlation;
+      communalities[j]! += correlation * correlation;
     }
-    return scores;
   }
+  return { loadings, structure: loadings, correlations, communalities };
+}
+
+/** Prepared values times coefficients. @param columns of the values, one for each row of the coefficients */
+function scoresBy(values: Matrix, columns: readonly number[], coefficients: Matrix): Matrix {
+  const { rows: p, columns: kept } = coefficients;
+  const scores = zeros(values.rows, kept);
+  for (let d = 0; d < kept; d++) {
+    const score = columnOf(scores, d);
+    for (let j = 0; j < p; j++) {
+      const v = coefficients.values[d * p + j]!;
+      const x = columnOf(values, columns[j]!);
+      for (let i = 0; i < score.length; i++) score[i]! += v * x[i]!;
+    }
+  }
+  return scores;
 }
 
 /** Residual correlations beyond this in size are worth a look. */

@@ -12,7 +12,7 @@ import type { PreparationInput, Prepared } from '../../preparation/prepared';
 import { rowsStoodFor, weightsAt } from '../../preparation/rowWeights';
 import { measureOf } from '../../preparation/measureOf';
 import { Problem } from '../../problem';
-import { isMissing, numberAt } from '../../table/column';
+import { isMissing, numberAt, type NumberColumn } from '../../table/column';
 import { meanOf, squaresAbout } from '../../table/moments';
 import { findColumn, type Table } from '../../table/table';
 
@@ -68,17 +68,7 @@ export function outcomeOnScores(
   seed: number,
   host: Host = quietHost,
 ): Outcome {
-  const column = findColumn(table, outcome);
-  if (column?.kind !== 'number') {
-    throw new Problem('the outcome must be a column of numbers', 'Choose another.', `column “${outcome}”`);
-  }
-  if (made.measures.includes(outcome)) {
-    throw new Problem(
-      'the outcome is one of the measures the dimensions are made of, and would foretell itself',
-      'Choose another, or leave it out of this reduction.',
-      `column “${outcome}”`,
-    );
-  }
+  const column = outcomeColumn(table, made, outcome);
   const places = [...made.rows.keys()].filter(i => !isMissing(column, made.rows[i]!));
   const n = rowsStoodFor(prepared, places);
   const k = made.kept;
@@ -105,12 +95,7 @@ export function outcomeOnScores(
   return {
     outcome,
     n,
-    coefficients: fit.estimates.map((estimate, index) => {
-      const standardError = Math.sqrt(variance * fit.spreads[index]!);
-      const t = estimate / standardError;
-      const name = index === 0 ? 'intercept' : String(index);
-      return { name, estimate, standardError, t, p: tTwoTails(t, df) };
-    }),
+    coefficients: coefficientsOf(fit, variance, df),
     r2,
     adjustedR2: 1 - ((1 - r2) * (n - 1)) / df,
     f,
@@ -122,6 +107,35 @@ export function outcomeOnScores(
     seed,
     ...carriedBack(prepared, made, fit.estimates),
   };
+}
+
+/** @throws Problem when it holds no numbers, or had a part in the dimensions */
+function outcomeColumn(table: Table, made: Components, outcome: string): NumberColumn {
+  const column = findColumn(table, outcome);
+  if (column?.kind !== 'number') {
+    throw new Problem('the outcome must be a column of numbers', 'Choose another.', `column “${outcome}”`);
+  }
+  if (made.measures.includes(outcome)) {
+    throw new Problem(
+      'the outcome is one of the measures the dimensions are made of, and would foretell itself',
+      'Choose another, or leave it out of this reduction.',
+      `column “${outcome}”`,
+    );
+  }
+  return column;
+}
+
+function coefficientsOf(
+  { estimates, spreads }: NonNullable<ReturnType<typeof leastSquares>>,
+  variance: number,
+  df: number,
+): Coefficient[] {
+  return estimates.map((estimate, index) => {
+    const standardError = Math.sqrt(variance * spreads[index]!);
+    const t = estimate / standardError;
+    const name = index === 0 ? 'intercept' : String(index);
+    return { name, estimate, standardError, t, p: tTwoTails(t, df) };
+  });
 }
 
 /** Ones, and the first k scores at some places. */

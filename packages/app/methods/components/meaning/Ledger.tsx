@@ -1,19 +1,17 @@
-import { givenName } from '@wold/core/writeup/dimensionName';
 import { useMemo, type CSSProperties, type MouseEvent } from 'react';
 import type { Components } from '@wold/core/methods/components/components';
-import { leadCounts, leadingDimensions, ledgerOrder } from '@wold/core/methods/components/leading';
+import { leadingDimensions, ledgerOrder } from '@wold/core/methods/components/leading';
 import type { Reduction } from '@wold/core/recipe/schema';
-import { coefficient, percent } from '../../../charts/format';
-import { EditableName } from '../../../controls/EditableName';
+import { coefficient } from '../../../charts/format';
 import { useColumnWindow } from '../../../controls/useColumnWindow';
 import { useRowWindow } from '../../../controls/useRowWindow';
 import { selected } from '../../../store/studySlice';
-import { withDimensionName } from '@wold/core/recipe/edit/reductions';
 import { useAppDispatch } from '../../../store/store';
-import { useEdit, useRecipe, useSelection } from '../../../store/useStudy';
+import { useSelection } from '../../../store/useStudy';
 import { useShortName } from '../../../store/useShortName';
-import { POORLY_HELD, THIN } from '../dimensions/cost';
+import { POORLY_HELD } from '../dimensions/cost';
 import { LedgerCells } from './LedgerCells';
+import { LedgerHead } from './LedgerHead';
 import type { PlacedColumn } from './placedColumns';
 import { quantityOf, type Quantity } from './quantity';
 import styles from './Ledger.module.css';
@@ -37,11 +35,10 @@ interface LedgerProps {
  */
 export function Ledger({ reduction, components, quantity, placed }: LedgerProps) {
   const shortName = useShortName();
-  const recipe = useRecipe();
-  const edit = useEdit();
   const dispatch = useAppDispatch();
   const selection = useSelection();
-  const { measures, kept, correlations, communalities, heldBy } = components;
+  const { measures, kept, correlations } = components;
+  const { fade } = reduction.settings;
   const {
     values: figures,
     full,
@@ -49,7 +46,6 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
   } = useMemo(() => quantityOf(components, quantity), [components, quantity]);
   const order = useMemo(() => ledgerOrder(correlations), [correlations]);
   const leads = useMemo(() => leadingDimensions(correlations), [correlations]);
-  const counts = useMemo(() => leadCounts(correlations), [correlations]);
   const { scroller, lines, above, below } = useRowWindow(order.length, ROW_HEIGHT);
   const across = useColumnWindow(scroller, kept, COLUMN_WIDTH, FEW_DIMENSIONS);
 
@@ -75,47 +71,7 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
         aria-rowcount={order.length + 1}
         aria-colcount={kept + 2}
       >
-        <thead>
-          <tr>
-            <th scope="col" className={styles.measure}>
-              <span className="unseen">measure</span>
-            </th>
-            {across.before > 0 && <td aria-hidden="true" style={{ minWidth: across.before }} />}
-            {across.places.map(d => (
-              <th
-                key={d}
-                scope="col"
-                aria-colindex={d + 2}
-                data-dimension="true"
-                data-chosen={selection.dimension === d + 1}
-              >
-                <EditableName
-                  name={givenName(reduction.names, d + 1) ?? ''}
-                  label={`Name of dimension ${d + 1}`}
-                  invitation="name it …"
-                  className={styles.name!}
-                  onName={name => edit(withDimensionName(recipe, reduction, d + 1, name), `name ${d + 1}`)}
-                />
-                <button
-                  type="button"
-                  className={`${styles.share} soft`}
-                  aria-label={`Dimension ${d + 1}, in the lens`}
-                  onClick={() => dispatch(selected({ dimension: d + 1 }))}
-                >
-                  {d + 1} · {percent(heldBy[d]!, 1)} ·{' '}
-                  <span className={counts[d]! < THIN ? styles.thin : undefined}>
-                    {counts[d]} {counts[d] === 1 ? 'leads' : 'lead'}
-                    {counts[d]! < THIN && ', thin'}
-                  </span>
-                </button>
-              </th>
-            ))}
-            {across.after > 0 && <td aria-hidden="true" style={{ minWidth: across.after }} />}
-            <th scope="col" className={styles.heldHead} aria-colindex={kept + 2}>
-              held
-            </th>
-          </tr>
-        </thead>
+        <LedgerHead reduction={reduction} components={components} across={across} />
         <tbody>
           {above > 0 && <tr style={{ height: above }} aria-hidden="true" />}
           {lines.map(line => {
@@ -123,12 +79,9 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
             const measure = measures[j]!;
             const next = order[line.index + 1];
             const at = (d: number) => d * measures.length + j;
-            const fades = (d: number) => Math.abs(correlations.values[at(d)]!) < reduction.settings.fade;
+            const fades = (d: number) => Math.abs(correlations.values[at(d)]!) < fade;
             const crossing =
-              reduction.settings.fade > 0
-                ? Array.from({ length: kept }, (_, d) => fades(d)).filter(faded => !faded).length
-                : 0;
-            const held = communalities[j]!;
+              fade > 0 ? Array.from({ length: kept }, (_, d) => fades(d)).filter(faded => !faded).length : 0;
             return (
               <tr
                 key={measure}
@@ -137,19 +90,11 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
                 data-last={next !== undefined && leads[next] !== leads[j]}
                 onClick={event => select(measure, event)}
               >
-                <th scope="row" className={styles.measure}>
-                  <button type="button" title={measure} aria-label={measure}>
-                    {shortName(measure, kept > 3 ? 20 : 30)}
-                  </button>
-                  {crossing > 1 && (
-                    <span
-                      className={styles.tag}
-                      title={`at or above the threshold on ${crossing} dimensions`}
-                    >
-                      {crossing === 2 ? 'two' : crossing === 3 ? 'three' : 'many'}
-                    </span>
-                  )}
-                </th>
+                <MeasureName
+                  measure={measure}
+                  short={shortName(measure, kept > 3 ? 20 : 30)}
+                  crossing={crossing}
+                />
                 <LedgerCells
                   across={across}
                   cell={d => {
@@ -157,52 +102,74 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
                     return { text: write(figure), bar: figure / full, faded: fades(d) };
                   }}
                 />
-                <td
-                  className={styles.held}
-                  aria-colindex={kept + 2}
-                  data-poor={held < POORLY_HELD}
-                  title={held < POORLY_HELD ? 'poorly held: communality below 0.4' : undefined}
-                >
-                  <span className={styles.heldBar}>
-                    <span style={{ width: `${100 * Math.min(1, held)}%` }} />
-                  </span>
-                  {coefficient(held)}
-                  {held < POORLY_HELD && <span className="unseen">, poorly held</span>}
-                </td>
+                <Held share={components.communalities[j]!} column={kept + 2} />
               </tr>
             );
           })}
           {below > 0 && <tr style={{ height: below }} aria-hidden="true" />}
-          {placed.map(({ column, correlations: values }) => (
+          {placed.map(column => (
             <tr
-              key={`placed ${column}`}
+              key={`placed ${column.column}`}
               data-placed="true"
-              data-chosen={selection.columns.includes(column)}
-              onClick={event => select(column, event)}
+              data-chosen={selection.columns.includes(column.column)}
+              onClick={event => select(column.column, event)}
             >
               <th scope="row" className={styles.measure}>
-                <button type="button" title={column} aria-label={column}>
-                  {shortName(column, kept > 3 ? 14 : 22)}
+                <button type="button" title={column.column} aria-label={column.column}>
+                  {shortName(column.column, kept > 3 ? 14 : 22)}
                 </button>
                 <span className={styles.placed}>placed</span>
               </th>
-              <LedgerCells
-                across={across}
-                cell={d => {
-                  const value = values[d]!;
-                  const known = !Number.isNaN(value);
-                  return {
-                    text: known ? coefficient(value) : '–',
-                    bar: known ? value : 0,
-                    faded: !(Math.abs(value) >= reduction.settings.fade),
-                  };
-                }}
-              />
+              <LedgerCells across={across} cell={d => placedCell(column.correlations[d]!, fade)} />
               <td className={styles.held} title="correlations; not among the measures that are reduced" />
             </tr>
           ))}
         </tbody>
       </table>
     </div>
+  );
+}
+
+function placedCell(correlation: number, fade: number) {
+  const known = !Number.isNaN(correlation);
+  return {
+    text: known ? coefficient(correlation) : '–',
+    bar: known ? correlation : 0,
+    faded: !(Math.abs(correlation) >= fade),
+  };
+}
+
+/** @param crossing on how many dimensions the measure is at or above the threshold */
+function MeasureName({ measure, short, crossing }: { measure: string; short: string; crossing: number }) {
+  return (
+    <th scope="row" className={styles.measure}>
+      <button type="button" title={measure} aria-label={measure}>
+        {short}
+      </button>
+      {crossing > 1 && (
+        <span className={styles.tag} title={`at or above the threshold on ${crossing} dimensions`}>
+          {crossing === 2 ? 'two' : crossing === 3 ? 'three' : 'many'}
+        </span>
+      )}
+    </th>
+  );
+}
+
+/** The share of a measure's variance that the dimensions hold. */
+function Held({ share, column }: { share: number; column: number }) {
+  const poor = share < POORLY_HELD;
+  return (
+    <td
+      className={styles.held}
+      aria-colindex={column}
+      data-poor={poor}
+      title={poor ? 'poorly held: communality below 0.4' : undefined}
+    >
+      <span className={styles.heldBar}>
+        <span style={{ width: `${100 * Math.min(1, share)}%` }} />
+      </span>
+      {coefficient(share)}
+      {poor && <span className="unseen">, poorly held</span>}
+    </td>
   );
 }

@@ -1,6 +1,8 @@
 import type { ChartOption } from '../../../charts/echarts';
 import type { ShortName } from '../../../charts/namesApart';
-import { placeLabels, type Side } from '../../../charts/placeLabels';
+import { labelSeries, type PointLabel } from '../../../charts/labelSeries';
+import { placeLabels } from '../../../charts/placeLabels';
+import { FONT, textStyle } from '../../../charts/textStyle';
 import type { Size } from '../../../charts/ChartHost';
 import type { Tokens } from '../../../theme/tokens';
 
@@ -24,14 +26,11 @@ interface PlaneContent {
 const ROOM_FOR_NAMES = 1.18;
 
 /** Measures as arrows in the plane of two dimensions, within the circle of correlation 1. */
-export function planeOption(content: PlaneContent, tokens: Tokens, { width, height }: Size): ChartOption {
-  const { arrows, chosen, shortName, xName, yName } = content;
+export function planeOption(content: PlaneContent, tokens: Tokens, size: Size): ChartOption {
+  const { width, height } = size;
   const side = Math.max(40, Math.min(width, height - 40));
-  const small = side < 340;
-  const fontSize = small ? 11.5 : 13;
   const left = (width - side) / 2;
-  const margin = { left, right: left, top: 20, bottom: height - side - 20 };
-  const text = { color: tokens.inkSoft, fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 12 };
+  const text = textStyle(tokens);
   const axis = {
     type: 'value' as const,
     min: -ROOM_FOR_NAMES,
@@ -42,90 +41,90 @@ export function planeOption(content: PlaneContent, tokens: Tokens, { width, heig
     axisLine: { lineStyle: { color: tokens.rule } },
     nameTextStyle: text,
   };
+  const axisName: PointLabel = {
+    // Under the circle, where no arrow's name can meet it.
+    x: 0,
+    y: -ROOM_FOR_NAMES,
+    text: content.xName,
+    side: 'bottom',
+    distance: 6,
+    style: text,
+  };
+  return {
+    grid: { left, right: left, top: 20, bottom: height - side - 20, outerBoundsMode: 'none' },
+    xAxis: axis,
+    yAxis: { ...axis, name: content.yName, nameLocation: 'end', nameGap: 5 },
+    series: [
+      {
+        type: 'scatter',
+        data: [[0, 0]],
+        symbolSize: side / ROOM_FOR_NAMES,
+        silent: true,
+        itemStyle: { color: 'transparent', borderColor: tokens.rule, borderWidth: 1.2, opacity: 1 },
+      },
+      arrowSeries(content, tokens, side < SMALL),
+      labelSeries([axisName, ...arrowNames(content, tokens, width, side)], 3),
+    ],
+  };
+}
+
+/** A circle narrower than this has smaller letters and arrowheads. */
+const SMALL = 340;
+
+function arrowSeries({ arrows, chosen }: PlaneContent, tokens: Tokens, small: boolean) {
+  return {
+    type: 'lines' as const,
+    coordinateSystem: 'cartesian2d' as const,
+    symbol: ['none', 'arrow'],
+    symbolSize: small ? 5 : 8,
+    silent: true,
+    data: arrows.map(({ measure, x, y, placed }) => ({
+      coords: [[0, 0], [x, y]], // prettier-ignore
+      lineStyle: chosen.includes(measure)
+        ? { color: tokens.sward, width: 2.4, opacity: 1 }
+        : placed
+          ? { color: tokens.harebell, width: 1.3, opacity: 1, type: 'dashed' as const }
+          : { color: tokens.inkSoft, width: 1.1, opacity: 0.75 },
+    })),
+  };
+}
+
+/** The names of the arrows, placed in this order: the chosen first, then the longest. */
+function arrowNames(
+  { arrows, chosen, shortName }: PlaneContent,
+  tokens: Tokens,
+  width: number,
+  side: number,
+): PointLabel[] {
+  const small = side < SMALL;
+  const fontSize = small ? 11.5 : 13;
   const isChosen = ({ measure }: Arrow) => chosen.includes(measure);
-  // Names are placed in this order: the chosen first, then the longest arrows.
   const named = [...arrows].sort(
     (a, b) => Number(isChosen(b)) - Number(isChosen(a)) || Math.hypot(b.x, b.y) - Math.hypot(a.x, a.y),
   );
-  const longest = small ? 12 : 28;
   const pixel = (value: number) => (side * value) / (2 * ROOM_FOR_NAMES);
   const centre = { x: width / 2, y: 20 + side / 2 };
   const labels = named.map(({ measure, x, y }) => ({
     x: centre.x + pixel(x),
     y: centre.y - pixel(y),
-    text: shortName(measure, longest),
+    text: shortName(measure, small ? 12 : 28),
   }));
   const sides = placeLabels(labels, centre, {
     fontSize,
     distance: 4,
     bounds: { left: 0, right: width, top: 16, bottom: 24 + side },
   });
-  return {
-    grid: { ...margin, outerBoundsMode: 'none' },
-    xAxis: axis,
-    yAxis: { ...axis, name: yName, nameLocation: 'end', nameGap: 5 },
-    series: [
-      {
-        type: 'scatter',
-        data: [[0, 0]],
-        symbolSize: 2 * pixel(1),
-        silent: true,
-        itemStyle: { color: 'transparent', borderColor: tokens.rule, borderWidth: 1.2, opacity: 1 },
-      },
-      {
-        type: 'lines',
-        coordinateSystem: 'cartesian2d',
-        symbol: ['none', 'arrow'],
-        symbolSize: small ? 5 : 8,
-        silent: true,
-        data: arrows.map(arrow => ({
-          coords: [
-            [0, 0],
-            [arrow.x, arrow.y],
-          ],
-          lineStyle: isChosen(arrow)
-            ? { color: tokens.sward, width: 2.4, opacity: 1 }
-            : arrow.placed
-              ? { color: tokens.harebell, width: 1.3, opacity: 1, type: 'dashed' as const }
-              : { color: tokens.inkSoft, width: 1.1, opacity: 0.75 },
-        })),
-      },
-      {
-        type: 'scatter',
-        silent: true,
-        symbolSize: 6,
-        itemStyle: { color: 'transparent', opacity: 1 },
-        data: [
-          axisName(xName, text),
-          ...named.flatMap((arrow, index) => {
-            const position: Side | null = sides[index]!;
-            if (position === null) return [];
-            return {
-              value: [arrow.x, arrow.y],
-              label: {
-                show: true,
-                // A function: in a text, names in braces would be filled in.
-                formatter: () => labels[index]!.text,
-                position,
-                distance: 4,
-                color: isChosen(arrow) ? tokens.sward : tokens.ink,
-                fontWeight: isChosen(arrow) ? 700 : 400,
-                fontFamily: text.fontFamily,
-                fontSize,
-              },
-            };
-          }),
-        ],
-        z: 3,
-      },
-    ],
-  };
-}
-
-/** The name of the axis to the right, under the circle, where no arrow's name can meet it. */
-function axisName(name: string, text: object) {
-  return {
-    value: [0, -ROOM_FOR_NAMES],
-    label: { show: true, formatter: () => name, position: 'bottom', distance: 4, ...text },
-  };
+  return named.map((arrow, index) => ({
+    x: arrow.x,
+    y: arrow.y,
+    text: labels[index]!.text,
+    side: sides[index],
+    distance: 6,
+    style: {
+      color: isChosen(arrow) ? tokens.sward : tokens.ink,
+      fontWeight: isChosen(arrow) ? 700 : 400,
+      fontFamily: FONT,
+      fontSize,
+    },
+  }));
 }

@@ -3,6 +3,8 @@ import type { Distances } from '@wold/core/methods/components/distances';
 import type { Size } from '../../../charts/ChartHost';
 import type { ChartOption } from '../../../charts/echarts';
 import { figure, shortName } from '../../../charts/format';
+import { labelSeries, type PointLabel } from '../../../charts/labelSeries';
+import { textStyle } from '../../../charts/textStyle';
 import { placeLabels } from '../../../charts/placeLabels';
 import type { Tokens } from '../../../theme/tokens';
 import type { RowDistance } from './odd';
@@ -20,23 +22,57 @@ const MOST_NAMED = 14;
 const MARGIN = { left: 58, right: 24, top: 26, bottom: 46 };
 
 /** T² to the right, Q upward, with their limits; rows beyond one are marked by shape and the oddest are named. */
-export function distancesOption(
-  { distances, rows, odd, chosen, nameOf }: DistancesContent,
-  tokens: Tokens,
-  { width, height }: Size,
-): ChartOption {
+export function distancesOption(content: DistancesContent, tokens: Tokens, size: Size): ChartOption {
+  const { distances, rows } = content;
   const { t2Limit, qLimit } = distances;
-  const beyond = new Set(odd.map(({ row }) => row));
-  const [left, right] = rangeOf(
+  const across = rangeOf(
     rows.map(({ t2 }) => t2),
     t2Limit,
   );
-  const [bottom, top] = rangeOf(
+  const up = rangeOf(
     rows.map(({ q }) => q),
     qLimit,
   );
-  const text = { color: tokens.inkSoft, fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 12 };
-  const axis = (from: number, to: number) => ({
+  const text = textStyle(tokens);
+  const name = { ...text, color: tokens.ink, fontWeight: 600 };
+  return {
+    grid: { ...MARGIN, outerBoundsMode: 'none' },
+    xAxis: {
+      ...axis(across, text),
+      name: 'T², far out within the dimensions',
+      nameLocation: 'middle',
+      nameGap: 26,
+      nameTextStyle: name,
+    },
+    yAxis: {
+      ...axis(up, text),
+      name: 'Q, off the dimensions',
+      nameLocation: 'end',
+      nameGap: 8,
+      nameTextStyle: { ...name, align: 'left' },
+    },
+    series: [
+      {
+        type: 'scatter',
+        data: pointsOf(content, tokens),
+        z: 3,
+        markLine: {
+          silent: true,
+          symbol: 'none',
+          lineStyle: { color: tokens.gorse, width: 1.4, type: 'dashed' },
+          label: { ...text, formatter: '{b}', position: 'insideEndTop' },
+          data: limitLines(distances),
+        },
+      },
+      labelSeries(namesOf(content, across, up, size, { ...text, color: tokens.ink }), 4),
+    ],
+  };
+}
+
+type Range = readonly [number, number];
+
+function axis([from, to]: Range, text: object) {
+  return {
     type: 'value' as const,
     min: from,
     max: to,
@@ -50,8 +86,43 @@ export function distancesOption(
       showMinLabel: from === 0,
       showMaxLabel: false,
     },
-  });
-  const name = { ...text, color: tokens.ink, fontWeight: 600 };
+  };
+}
+
+function pointsOf({ rows, odd, chosen }: DistancesContent, tokens: Tokens) {
+  const beyond = new Set(odd.map(({ row }) => row));
+  return rows.map(({ row, t2, q, placed }) => ({
+    value: [t2, q],
+    row,
+    symbol: beyond.has(row) ? 'diamond' : 'circle',
+    symbolSize: beyond.has(row) ? 10 : 6,
+    itemStyle: {
+      color: placed ? tokens.paper : beyond.has(row) ? tokens.gorse : tokens.inkSoft,
+      opacity: beyond.has(row) ? 1 : 0.55,
+      borderColor: chosen.has(row) ? tokens.sward : beyond.has(row) ? tokens.ink : tokens.inkSoft,
+      borderWidth: chosen.has(row) ? 3 : placed ? 1.5 : beyond.has(row) ? 0.8 : 0,
+    },
+  }));
+}
+
+function limitLines({ t2Limit, qLimit }: Distances) {
+  return [
+    ...(t2Limit === null ? [] : [{ xAxis: t2Limit, name: `T² ${figure(t2Limit, 3)}` }]),
+    // At the other end, so that the two keep clear of each other in the corner.
+    ...(qLimit === null
+      ? []
+      : [{ yAxis: qLimit, name: `Q ${figure(qLimit, 3)}`, label: { position: 'insideStartTop' } }]),
+  ];
+}
+
+/** The names of the oddest rows. */
+function namesOf(
+  { odd, nameOf }: DistancesContent,
+  [left, right]: Range,
+  [bottom, top]: Range,
+  { width, height }: Size,
+  style: object,
+): PointLabel[] {
   const across = Math.max(1, width - MARGIN.left - MARGIN.right);
   const high = Math.max(1, height - MARGIN.top - MARGIN.bottom);
   const named = odd.slice(0, MOST_NAMED);
@@ -69,83 +140,18 @@ export function distancesOption(
       bounds: { left: MARGIN.left, right: width, top: 4, bottom: height - MARGIN.bottom },
     },
   );
-  const limits = [
-    ...(t2Limit === null ? [] : [{ xAxis: t2Limit, name: `T² ${figure(t2Limit, 3)}` }]),
-    // At the other end, so that the two keep clear of each other in the corner.
-    ...(qLimit === null
-      ? []
-      : [{ yAxis: qLimit, name: `Q ${figure(qLimit, 3)}`, label: { position: 'insideStartTop' } }]),
-  ];
-  const point = ({ row, t2, q, placed }: RowDistance) => ({
-    value: [t2, q],
-    row,
-    symbol: beyond.has(row) ? 'diamond' : 'circle',
-    symbolSize: beyond.has(row) ? 10 : 6,
-    itemStyle: {
-      color: placed ? tokens.paper : beyond.has(row) ? tokens.gorse : tokens.inkSoft,
-      opacity: beyond.has(row) ? 1 : 0.55,
-      borderColor: chosen.has(row) ? tokens.sward : beyond.has(row) ? tokens.ink : tokens.inkSoft,
-      borderWidth: chosen.has(row) ? 3 : placed ? 1.5 : beyond.has(row) ? 0.8 : 0,
-    },
-  });
-  return {
-    grid: { ...MARGIN, outerBoundsMode: 'none' },
-    xAxis: {
-      ...axis(left, right),
-      name: 'T², far out within the dimensions',
-      nameLocation: 'middle',
-      nameGap: 26,
-      nameTextStyle: name,
-    },
-    yAxis: {
-      ...axis(bottom, top),
-      name: 'Q, off the dimensions',
-      nameLocation: 'end',
-      nameGap: 8,
-      nameTextStyle: { ...name, align: 'left' },
-    },
-    series: [
-      {
-        type: 'scatter',
-        data: rows.map(point),
-        z: 3,
-        markLine: {
-          silent: true,
-          symbol: 'none',
-          lineStyle: { color: tokens.gorse, width: 1.4, type: 'dashed' },
-          label: { ...text, formatter: '{b}', position: 'insideEndTop' },
-          data: limits,
-        },
-      },
-      {
-        type: 'scatter',
-        silent: true,
-        symbolSize: 1,
-        z: 4,
-        itemStyle: { color: 'transparent', opacity: 1 },
-        data: named.flatMap(({ t2, q }, index) => {
-          const position = sides[index];
-          if (position === null || position === undefined) return [];
-          return {
-            value: [t2, q],
-            label: {
-              show: true,
-              // A function: in a text, names in braces would be filled in.
-              formatter: () => labels[index]!.text,
-              position,
-              distance: 6,
-              ...text,
-              color: tokens.ink,
-            },
-          };
-        }),
-      },
-    ],
-  };
+  return named.map(({ t2, q }, index) => ({
+    x: t2,
+    y: q,
+    text: labels[index]!.text,
+    side: sides[index],
+    distance: 6,
+    style,
+  }));
 }
 
 /** From 0, unless all lies in the further half: half a picture would be empty. */
-function rangeOf(values: readonly number[], limit: number | null): [number, number] {
+function rangeOf(values: readonly number[], limit: number | null): Range {
   const all = limit === null ? values : [...values, limit];
   const most = Math.max(mostOf(all), Number.MIN_VALUE);
   const least = Math.min(leastOf(all), most);

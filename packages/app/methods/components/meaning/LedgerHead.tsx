@@ -1,0 +1,73 @@
+import { useMemo } from 'react';
+import type { Components } from '@wold/core/methods/components/components';
+import { leadCounts } from '@wold/core/methods/components/leading';
+import { withDimensionName } from '@wold/core/recipe/edit/reductions';
+import type { Reduction } from '@wold/core/recipe/schema';
+import { givenName } from '@wold/core/writeup/dimensionName';
+import { percent } from '../../../charts/format';
+import { EditableName } from '../../../controls/EditableName';
+import type { ColumnWindow } from '../../../controls/useColumnWindow';
+import { selected } from '../../../store/studySlice';
+import { useAppDispatch } from '../../../store/store';
+import { useEdit, useRecipe, useSelection } from '../../../store/useStudy';
+import { THIN } from '../dimensions/cost';
+import styles from './Ledger.module.css';
+
+interface LedgerHeadProps {
+  readonly reduction: Reduction;
+  readonly components: Components;
+  readonly across: ColumnWindow;
+}
+
+/** Each dimension's name, what it holds, and how many measures it leads. */
+export function LedgerHead({ reduction, components, across }: LedgerHeadProps) {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const dispatch = useAppDispatch();
+  const { dimension } = useSelection();
+  const { kept, correlations, heldBy } = components;
+  const counts = useMemo(() => leadCounts(correlations), [correlations]);
+  return (
+    <thead>
+      <tr>
+        <th scope="col" className={styles.measure}>
+          <span className="unseen">measure</span>
+        </th>
+        {across.before > 0 && <td aria-hidden="true" style={{ minWidth: across.before }} />}
+        {across.places.map(d => (
+          <th
+            key={d}
+            scope="col"
+            aria-colindex={d + 2}
+            data-dimension="true"
+            data-chosen={dimension === d + 1}
+          >
+            <EditableName
+              name={givenName(reduction.names, d + 1) ?? ''}
+              label={`Name of dimension ${d + 1}`}
+              invitation="name it …"
+              className={styles.name!}
+              onName={name => edit(withDimensionName(recipe, reduction, d + 1, name), `name ${d + 1}`)}
+            />
+            <button
+              type="button"
+              className={`${styles.share} soft`}
+              aria-label={`Dimension ${d + 1}, in the lens`}
+              onClick={() => dispatch(selected({ dimension: d + 1 }))}
+            >
+              {d + 1} · {percent(heldBy[d]!, 1)} ·{' '}
+              <span className={counts[d]! < THIN ? styles.thin : undefined}>
+                {counts[d]} {counts[d] === 1 ? 'leads' : 'lead'}
+                {counts[d]! < THIN && ', thin'}
+              </span>
+            </button>
+          </th>
+        ))}
+        {across.after > 0 && <td aria-hidden="true" style={{ minWidth: across.after }} />}
+        <th scope="col" className={styles.heldHead} aria-colindex={kept + 2}>
+          held
+        </th>
+      </tr>
+    </thead>
+  );
+}
