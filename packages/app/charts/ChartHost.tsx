@@ -52,7 +52,6 @@ function HostedChart({
   const place = useRef<HTMLDivElement>(null);
   const chart = useRef<Chart | null>(null);
   const [size, setSize] = useState<Size | null>(null);
-  const [menu, setMenu] = useState<HTMLElement | null>(null);
 
   useEffect(() => {
     const element = place.current!;
@@ -78,15 +77,32 @@ function HostedChart({
     onChart?.(chart.current, size);
   }, [option, size, onChart]);
 
+  return (
+    <div className={styles.frame}>
+      <div ref={place} className={styles.place} role="img" aria-label={label} />
+      {children}
+      <TakeOutMenu
+        {...{ label, fileStem, numbers }}
+        onPicture={kind => takePicture(kind, size, picture, fileStem, tokens.paper)}
+      />
+    </div>
+  );
+}
+
+interface TakeOutMenuProps extends Pick<ChartHostProps, 'label' | 'fileStem' | 'numbers'> {
+  readonly onPicture: (kind: 'png' | 'svg') => void;
+}
+
+/** The chart's numbers and its picture. */
+function TakeOutMenu({ label, fileStem, numbers, onPicture }: TakeOutMenuProps) {
+  const [menu, setMenu] = useState<HTMLElement | null>(null);
   function act(action: () => void): void {
     setMenu(null);
     action();
   }
 
   return (
-    <div className={styles.frame}>
-      <div ref={place} className={styles.place} role="img" aria-label={label} />
-      {children}
+    <>
       <button
         type="button"
         className={styles.more}
@@ -106,15 +122,11 @@ function HostedChart({
           >
             Numbers as CSV
           </MenuItem>
-          <MenuItem onClick={() => act(() => savePng(size, picture, fileStem, tokens.paper))}>
-            Picture as PNG
-          </MenuItem>
-          <MenuItem onClick={() => act(() => saveSvg(size, picture, fileStem, tokens.paper))}>
-            Picture as SVG
-          </MenuItem>
+          <MenuItem onClick={() => act(() => onPicture('png'))}>Picture as PNG</MenuItem>
+          <MenuItem onClick={() => act(() => onPicture('svg'))}>Picture as SVG</MenuItem>
         </Menu>
       )}
-    </div>
+    </>
   );
 }
 
@@ -137,16 +149,16 @@ function pictured(
   return drawn;
 }
 
-function savePng(size: Size | null, picture: (size: Size) => ChartOption, stem: string, paper: string): void {
+function takePicture(
+  kind: 'png' | 'svg',
+  size: Size | null,
+  picture: (size: Size) => ChartOption,
+  stem: string,
+  paper: string,
+): void {
   if (size === null) return;
-  const drawn = pictured(size, picture, paper, 'canvas');
-  saveUrl(`${stem}.png`, drawn.getDataURL({ type: 'png', pixelRatio: 2, backgroundColor: paper }));
-  drawn.dispose();
-}
-
-function saveSvg(size: Size | null, picture: (size: Size) => ChartOption, stem: string, paper: string): void {
-  if (size === null) return;
-  const drawn = pictured(size, picture, paper, 'svg');
-  saveText(`${stem}.svg`, drawn.renderToSVGString(), 'image/svg+xml');
+  const drawn = pictured(size, picture, paper, kind === 'png' ? 'canvas' : 'svg');
+  if (kind === 'svg') saveText(`${stem}.svg`, drawn.renderToSVGString(), 'image/svg+xml');
+  else saveUrl(`${stem}.png`, drawn.getDataURL({ type: 'png', pixelRatio: 2, backgroundColor: paper }));
   drawn.dispose();
 }

@@ -1,4 +1,4 @@
-import { Suspense, useEffect, useState } from 'react';
+import { Suspense, useEffect, useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { LensPanel } from '../lens/LensPanel';
 import { loadAll } from '../readings/later';
@@ -24,10 +24,8 @@ const LOAD_AFTER = 500;
 export function Frame({ question }: { question: Question }) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
-  const edit = useEdit();
   const study = useStudy();
   const hand = useHand();
-  const selection = useSelection();
   const [lens, setLens] = useKept('wold.lens', true);
   const [shelf, setShelf] = useKept('wold.shelf', true);
   const [keys, setKeys] = useState(false);
@@ -43,45 +41,14 @@ export function Frame({ question }: { question: Question }) {
     document.title = `${question.question} · ${study.name} · Wold`;
   }, [dispatch, question, study.name]);
 
-  function step(by: number): void {
-    const ids = study.recipe.reductions.map(reduction => reduction.id);
-    const next = ids[(ids.indexOf(hand.id) + by + ids.length) % ids.length]!;
-    dispatch(tookInHand(next));
-  }
-
-  function addReduction(): void {
-    const { recipe, id } = withNewReduction(study.recipe, hand);
-    edit(recipe, 'reductions');
-    dispatch(tookInHand(id));
-  }
-
-  const keyActions: KeyActions = {
-    question: route => void navigate(`/study/${study.id}/${route}`),
-    undo: () => dispatch(undone()),
-    redo: () => dispatch(redone()),
-    previousReduction: () => step(-1),
-    nextReduction: () => step(1),
+  const keyActions = useFrameActions({
     lens: () => setLens(!lens),
     shelf: () => setShelf(!shelf),
-    newReduction: addReduction,
     find: () => setFinding(true),
-    colour: () => {
-      void navigate(`/study/${study.id}/map`, { state: { opens: 'word-colour' } });
-    },
     help: () => setKeys(true),
-  };
+  });
   useKeys(keyActions);
-  const actions: readonly Action[] = [
-    ...QUESTIONS.map(({ question: name, route }) => ({ name, run: () => keyActions.question(route) })),
-    { name: 'Undo', run: keyActions.undo },
-    { name: 'Redo', run: keyActions.redo },
-    { name: 'New reduction', run: keyActions.newReduction },
-    { name: 'Choose the colour of the map', run: keyActions.colour },
-    { name: 'Lens: open or fold away', run: keyActions.lens },
-    { name: 'Shelf: open or fold away', run: keyActions.shelf },
-    { name: 'All keys', run: keyActions.help },
-    { name: 'To the start page', run: () => void navigate('/') },
-  ];
+  const actions = actionsOf(keyActions, () => void navigate('/'));
 
   // A fault is over with another question, another reduction or another recipe.
   const until = `${question.route} ${hand.id} ${study.changed} ${study.past.length}`;
@@ -120,32 +87,101 @@ export function Frame({ question }: { question: Question }) {
           </section>
         )}
       </main>
-      <aside className={styles.lens} aria-label="Lens">
-        <button
-          type="button"
-          className={styles.fold}
-          aria-expanded={lens}
-          aria-label={lens ? 'Fold the lens away' : 'Open the lens'}
-          onClick={() => setLens(!lens)}
-        >
-          {lens ? '›' : '‹'}
-        </button>
-        {lens && (
-          <div className={styles.lensBody}>
-            <Boundary part="The lens" until={selection}>
-              {Aside && <Aside reduction={hand} />}
-              <LensPanel />
-            </Boundary>
-          </div>
+      <Lens open={lens} onToggle={() => setLens(!lens)}>
+        {Aside && (
+          <Suspense>
+            <Aside reduction={hand} />
+          </Suspense>
         )}
-      </aside>
+      </Lens>
       <Boundary part="The shelf" until={until}>
-        <Shelf open={shelf} onToggle={() => setShelf(!shelf)} onAdd={addReduction} />
+        <Shelf open={shelf} onToggle={() => setShelf(!shelf)} onAdd={keyActions.newReduction} />
       </Boundary>
       {finding && <FindDialog actions={actions} onClose={() => setFinding(false)} />}
       {keys && <KeysDialog onClose={() => setKeys(false)} />}
     </div>
   );
+}
+
+/** What keys and the list of actions do to the study, beside what the frame does itself. */
+function useFrameActions(own: Pick<KeyActions, 'lens' | 'shelf' | 'find' | 'help'>): KeyActions {
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const edit = useEdit();
+  const study = useStudy();
+  const hand = useHand();
+
+  function step(by: number): void {
+    const ids = study.recipe.reductions.map(reduction => reduction.id);
+    const next = ids[(ids.indexOf(hand.id) + by + ids.length) % ids.length]!;
+    dispatch(tookInHand(next));
+  }
+
+  function addReduction(): void {
+    const { recipe, id } = withNewReduction(study.recipe, hand);
+    edit(recipe, 'reductions');
+    dispatch(tookInHand(id));
+  }
+
+  return {
+    ...own,
+    question: route => void navigate(`/study/${study.id}/${route}`),
+    undo: () => dispatch(undone()),
+    redo: () => dispatch(redone()),
+    previousReduction: () => step(-1),
+    nextReduction: () => step(1),
+    newReduction: addReduction,
+    colour: () => {
+      void navigate(`/study/${study.id}/map`, { state: { opens: 'word-colour' } });
+    },
+  };
+}
+
+interface LensProps {
+  readonly open: boolean;
+  readonly onToggle: () => void;
+  /** What the question puts above what is selected. */
+  readonly children: ReactNode;
+}
+
+function Lens({ open, onToggle, children }: LensProps) {
+  const selection = useSelection();
+  return (
+    <aside className={styles.lens} aria-label="Lens">
+      <button
+        type="button"
+        className={styles.fold}
+        aria-expanded={open}
+        aria-label={open ? 'Fold the lens away' : 'Open the lens'}
+        onClick={onToggle}
+      >
+        {open ? '›' : '‹'}
+      </button>
+      {open && (
+        <div className={styles.lensBody}>
+          <Boundary part="The lens" until={selection}>
+            {children}
+            <LensPanel />
+          </Boundary>
+        </div>
+      )}
+    </aside>
+  );
+}
+
+/** What can be found and done from anywhere. */
+function actionsOf(keys: KeyActions, toStart: () => void): Action[] {
+  return [
+    ...QUESTIONS.map(({ question: name, route }) => ({ name, run: () => keys.question(route) })),
+    { name: 'Undo', run: keys.undo },
+    { name: 'Redo', run: keys.redo },
+    { name: 'New reduction', run: keys.newReduction },
+    { name: 'Choose the colour of the map', run: keys.colour },
+    { name: 'Lens: open or fold away', run: keys.lens },
+    { name: 'Shelf: open or fold away', run: keys.shelf },
+    { name: 'All keys', run: keys.help },
+    { name: 'To the start page', run: toStart },
+  ];
 }
 
 /** A yes or no that this browser remembers. */

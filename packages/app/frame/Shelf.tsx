@@ -57,14 +57,9 @@ function Card({ reduction, alone }: { reduction: Reduction; alone: boolean }) {
   const { hand, beside, recipe } = useStudy();
   const { value, problem, waits } = useReduced(reduction);
   const { value: placement } = usePlacement(reduction);
-  const [menu, setMenu] = useState<HTMLElement | null>(null);
   const isInHand = reduction.id === hand;
   const take = (event: MouseEvent) =>
     dispatch(event.shiftKey ? setBeside(reduction.id) : tookInHand(reduction.id));
-  const act = (action: () => void) => {
-    setMenu(null);
-    action();
-  };
   return (
     <li className={styles.card} data-hand={isInHand} data-beside={reduction.id === beside}>
       <button
@@ -94,6 +89,27 @@ function Card({ reduction, alone }: { reduction: Reduction; alone: boolean }) {
                 : 'not there yet'}
         </span>
       </div>
+      <CardMenu reduction={reduction} alone={alone} />
+    </li>
+  );
+}
+
+interface CardMenuProps {
+  readonly reduction: Reduction;
+  readonly alone: boolean;
+}
+
+function CardMenu({ reduction, alone }: CardMenuProps) {
+  const dispatch = useAppDispatch();
+  const edit = useEdit();
+  const { hand, beside, recipe } = useStudy();
+  const [menu, setMenu] = useState<HTMLElement | null>(null);
+  const act = (action: () => void) => {
+    setMenu(null);
+    action();
+  };
+  return (
+    <>
       <button
         type="button"
         className={styles.menu}
@@ -105,7 +121,10 @@ function Card({ reduction, alone }: { reduction: Reduction; alone: boolean }) {
       </button>
       {menu !== null && (
         <Menu anchorEl={menu} open onClose={() => setMenu(null)}>
-          <MenuItem disabled={isInHand} onClick={() => act(() => dispatch(setBeside(reduction.id)))}>
+          <MenuItem
+            disabled={reduction.id === hand}
+            onClick={() => act(() => dispatch(setBeside(reduction.id)))}
+          >
             {reduction.id === beside ? 'Take away from beside' : 'Set beside the one in hand'}
           </MenuItem>
           <MenuItem
@@ -116,6 +135,6 @@ function Card({ reduction, alone }: { reduction: Reduction; alone: boolean }) {
           </MenuItem>
         </Menu>
       )}
-    </li>
+    </>
   );
 }

@@ -1,15 +1,16 @@
-import { startTransition, useEffect, useMemo, useState } from 'react';
+import { startTransition, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { problemData, type ProblemData } from '@wold/core/problem';
 import { arrangementOf } from '@wold/core/recipe/arrangementOf';
 import type { Recipe } from '@wold/core/recipe/schema';
 import { arrange } from '@wold/core/table/arrange';
 import { tableKey } from '@wold/core/table/fileTable';
-import type { ReadingChoices } from '@wold/core/table/readingChoices';
 import type { Table } from '@wold/core/table/table';
 import { ProblemNote } from '../readings/Problem';
 import { questionAt } from '../readings/questions';
-import { loadStudy } from '../storage/studies';
+import { saveText } from '../outputs/save';
+import type { StudyRecord } from '../storage/database';
+import { keptText, loadStudy } from '../storage/studies';
 import { closed, opened, undone } from '../store/studySlice';
 import { followTabs, useAppDispatch, useAppSelector } from '../store/store';
 import { TableContext } from '../store/TableContext';
@@ -23,7 +24,73 @@ import styles from './StudyPage.module.css';
 export function StudyPage() {
   const { id = '', question: route } = useParams();
   const dispatch = useAppDispatch();
-  const study = useAppSelector(state => state.study.study);
+  const kept = useAppSelector(state => state.study.study);
+  const study = kept?.id === id ? kept : null;
+  const { source, absent, unread } = useOpened(id, study);
+  const recipe = study?.recipe ?? null;
+  const arranged = useArranged(source, recipe);
+  const table = useScoredTable(arranged, recipe);
+
+  const question = questionAt(route);
+  if (question === undefined) return <Navigate to={`/study/${id}/table`} replace />;
+  if (absent) {
+    return (
+      <Closed title="This study is not kept in this browser">
+        <p>It was deleted, or it was made in another browser. Open its table again from the start page.</p>
+      </Closed>
+    );
+  }
+  if (unread !== null) {
+    return (
+      <Closed title="This study cannot be opened">
+        <ProblemNote problem={unread} />
+        <button
+          type="button"
+          className="action"
+          onClick={() =>
+            void keptText(id).then(text => saveText('kept-study.json', text, 'application/json'))
+          }
+        >
+          Take out what is kept of it
+        </button>
+      </Closed>
+    );
+  }
+  if (table === null) return <p className={`${styles.absent} soft`}>Opening …</p>;
+  if ('what' in table) {
+    return (
+      <main className={styles.absent}>
+        <h1 className="unseen">{question.question}</h1>
+        <ProblemNote problem={table} />
+        <button type="button" className="action" onClick={() => dispatch(undone())}>
+          Undo the last change
+        </button>
+      </main>
+    );
+  }
+  return (
+    <TableContext value={table}>
+      <Frame question={question} />
+    </TableContext>
+  );
+}
+
+/** A page with nothing but why there is no more. */
+function Closed({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <main className={styles.absent}>
+      <h1>{title}</h1>
+      {children}
+      <Link to="/" className="action">
+        To the start page
+      </Link>
+    </main>
+  );
+}
+
+/** Opens the study of that id, and gives its table once that is there. */
+function useOpened(id: string, study: StudyRecord | null) {
+  const dispatch = useAppDispatch();
   const [source, setSource] = useState<Table | null>(null);
   const [absent, setAbsent] = useState(false);
   const [unread, setUnread] = useState<ProblemData | null>(null);
@@ -47,14 +114,11 @@ export function StudyPage() {
   useEffect(() => followTabs(gone => gone === id && setAbsent(true)), [id]);
 
   // Another way to read the file is another table, there and back.
-  const open = study?.id === id ? study : null;
-  const fileKey = open?.fileKey ?? null;
-  const reading = JSON.stringify(open?.recipe.reading ?? {});
-  const wanted = open === null ? null : tableKey(open.fileKey, open.recipe.reading);
+  const wanted = study === null ? null : tableKey(study.fileKey, study.recipe.reading);
   useEffect(() => {
-    if (wanted === null || fileKey === null) return undefined;
+    if (study === null) return undefined;
     let current = true;
-    void tableOf(fileKey, JSON.parse(reading) as ReadingChoices).then(table => {
+    void tableOf(study.fileKey, study.recipe.reading).then(table => {
       if (!current) return;
       if (table === null) setAbsent(true);
       else if ('what' in table) setUnread(table);
@@ -66,51 +130,7 @@ export function StudyPage() {
     };
     // The key stands for the file and how it is read.
   }, [wanted]); // eslint-disable-line react-hooks/exhaustive-deps
-  const recipe = open?.recipe ?? null;
-  const arranged = useArranged(source !== null && source.key === wanted ? source : null, recipe);
-  const table = useScoredTable(arranged, recipe);
-
-  const question = questionAt(route);
-  if (question === undefined) return <Navigate to={`/study/${id}/table`} replace />;
-  if (absent) {
-    return (
-      <main className={styles.absent}>
-        <h1>This study is not kept in this browser</h1>
-        <p>It was deleted, or it was made in another browser. Open its table again from the start page.</p>
-        <Link to="/" className="action">
-          To the start page
-        </Link>
-      </main>
-    );
-  }
-  if (unread !== null) {
-    return (
-      <main className={styles.absent}>
-        <h1>This study cannot be opened</h1>
-        <ProblemNote problem={unread} />
-        <Link to="/" className="action">
-          To the start page
-        </Link>
-      </main>
-    );
-  }
-  if (table === null) return <p className={`${styles.absent} soft`}>Opening …</p>;
-  if ('what' in table) {
-    return (
-      <main className={styles.absent}>
-        <h1 className="unseen">{question.question}</h1>
-        <ProblemNote problem={table} />
-        <button type="button" className="action" onClick={() => dispatch(undone())}>
-          Undo the last change
-        </button>
-      </main>
-    );
-  }
-  return (
-    <TableContext value={table}>
-      <Frame question={question} />
-    </TableContext>
-  );
+  return { source: source !== null && source.key === wanted ? source : null, absent, unread };
 }
 
 /** The table as the recipe arranges it, the same while that does not change. */

@@ -26,13 +26,11 @@ async function codebookOf(csv: string): Promise<readonly CodebookEntry[]> {
 
 /** Where tables come in and studies are kept. */
 export function Home() {
-  const navigate = useNavigate();
   const dispatch = useAppDispatch();
   const notice = useAppSelector(state => state.notice);
   const [studies, setStudies] = useState<readonly ListedStudy[] | null>(null);
-  const [problem, setProblem] = useState<ProblemData | null>(null);
+  const { problem, open } = useOpening();
   const [over, setOver] = useState(false);
-  const input = useRef<HTMLInputElement>(null);
 
   const refresh = useCallback(async () => setStudies(await listStudies()), []);
   useEffect(() => {
@@ -41,45 +39,7 @@ export function Home() {
     warmUp();
   }, [refresh, notice]);
 
-  const open = useCallback(
-    async (file: Blob, fileName: string, studyName?: string, codebook?: string): Promise<void> => {
-      setProblem(null);
-      const end = await readTable(file, fileName).end;
-      if (end === 'stopped') return;
-      if ('problem' in end) return setProblem(end.problem);
-      const { table, notKept } = end.value;
-      try {
-        if (notKept !== null) throw new Error(notKept);
-        haveAtHand(table);
-        const study = await createStudy(
-          table,
-          studyName ?? table.name,
-          file,
-          codebook === undefined ? [] : await codebookOf(codebook),
-        );
-        await navigate(`/study/${study.id}/table`);
-      } catch (error) {
-        setProblem({
-          what: `the table was read but could not be kept in this browser (${(error as Error).message})`,
-          where: fileName,
-          remedy: 'Delete studies you no longer need below, and open the file again.',
-        });
-      }
-    },
-    [navigate],
-  );
-
-  useEffect(() => {
-    const paste = (event: ClipboardEvent) => {
-      if (event.target instanceof HTMLInputElement) return;
-      const text = event.clipboardData?.getData('text/plain') ?? '';
-      if (text.trim() === '') return;
-      event.preventDefault();
-      void open(new Blob([text]), 'Pasted table');
-    };
-    window.addEventListener('paste', paste);
-    return () => window.removeEventListener('paste', paste);
-  }, [open]);
+  usePasted(open);
 
   function drop(event: DragEvent): void {
     event.preventDefault();
@@ -112,50 +72,11 @@ export function Home() {
       <main className={styles.main}>
         <div className={styles.left}>
           <h1>Find how many dimensions a wide table really has, and what they mean</h1>
-          <button
-            type="button"
-            className={styles.drop}
-            data-over={over}
-            onClick={() => input.current?.click()}
-          >
-            <strong>Drop a table here, or pick a file</strong>
-            <span className="soft">
-              CSV, TSV, XLSX, Parquet, Arrow or JSON, with a row for each case and a column for each measure;
-              or a matrix of correlations. Cells copied from a spreadsheet can be pasted here.
-            </span>
-          </button>
-          <input
-            ref={input}
-            type="file"
-            hidden
-            aria-label="Table file"
-            accept=".csv,.tsv,.txt,.tab,.dat,.json,.parquet,.arrow,.feather,.xlsx,text/csv,text/tab-separated-values,text/plain,application/json"
-            onChange={event => {
-              const file = event.target.files?.[0];
-              event.target.value = '';
-              if (file !== undefined) void open(file, file.name);
-            }}
-          />
+          <FilePicker over={over} onFile={file => void open(file, file.name)} />
           {problem !== null && <ProblemNote problem={problem} />}
           <p className="soft small">The table stays in this browser. Nothing is sent anywhere.</p>
           <h2>Made-up tables to try</h2>
-          <ul className={styles.demos}>
-            {demoTables.map(({ name, fileName, what, make, codebook }) => (
-              <li key={name}>
-                <button
-                  type="button"
-                  onClick={() =>
-                    void Promise.all([make(), codebook?.()]).then(([csv, told]) =>
-                      open(new Blob([csv]), fileName, name, told),
-                    )
-                  }
-                >
-                  <strong>{name}</strong>
-                  <span className="soft small">{what}</span>
-                </button>
-              </li>
-            ))}
-          </ul>
+          <Demos onOpen={open} />
         </div>
         <Boundary part="The list of studies" until={studies}>
           <StudyList studies={studies} onChanged={refresh} />
@@ -165,5 +86,106 @@ export function Home() {
         <RunningWork />
       </footer>
     </div>
+  );
+}
+
+/** Makes a study of a file's table, kept and navigated to. */
+type Open = (file: Blob, fileName: string, studyName?: string, codebook?: string) => Promise<void>;
+
+/** Opens files, and says what is the matter with the last one. */
+function useOpening(): { readonly problem: ProblemData | null; readonly open: Open } {
+  const navigate = useNavigate();
+  const [problem, setProblem] = useState<ProblemData | null>(null);
+  const open = useCallback(
+    async (file: Blob, fileName: string, studyName?: string, codebook?: string): Promise<void> => {
+      setProblem(null);
+      const end = await readTable(file, fileName).end;
+      if (end === 'stopped') return;
+      if ('problem' in end) return setProblem(end.problem);
+      const { table, notKept } = end.value;
+      try {
+        if (notKept !== null) throw new Error(notKept);
+        haveAtHand(table);
+        const study = await createStudy(
+          table,
+          studyName ?? table.name,
+          file,
+          codebook === undefined ? [] : await codebookOf(codebook),
+        );
+        await navigate(`/study/${study.id}/table`);
+      } catch (error) {
+        setProblem({
+          what: `the table was read but could not be kept in this browser (${(error as Error).message})`,
+          where: fileName,
+          remedy: 'Delete studies you no longer need below, and open the file again.',
+        });
+      }
+    },
+    [navigate],
+  );
+  return { problem, open };
+}
+
+/** Opens cells that are pasted. */
+function usePasted(open: Open): void {
+  useEffect(() => {
+    const paste = (event: ClipboardEvent) => {
+      if (event.target instanceof HTMLInputElement) return;
+      const text = event.clipboardData?.getData('text/plain') ?? '';
+      if (text.trim() === '') return;
+      event.preventDefault();
+      void open(new Blob([text]), 'Pasted table');
+    };
+    window.addEventListener('paste', paste);
+    return () => window.removeEventListener('paste', paste);
+  }, [open]);
+}
+
+function FilePicker({ over, onFile }: { over: boolean; onFile: (file: File) => void }) {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <button type="button" className={styles.drop} data-over={over} onClick={() => input.current?.click()}>
+        <strong>Drop a table here, or pick a file</strong>
+        <span className="soft">
+          CSV, TSV, XLSX, Parquet, Arrow or JSON, with a row for each case and a column for each measure; or a
+          matrix of correlations. Cells copied from a spreadsheet can be pasted here.
+        </span>
+      </button>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        aria-label="Table file"
+        accept=".csv,.tsv,.txt,.tab,.dat,.json,.parquet,.arrow,.feather,.xlsx,text/csv,text/tab-separated-values,text/plain,application/json"
+        onChange={event => {
+          const file = event.target.files?.[0];
+          event.target.value = '';
+          if (file !== undefined) onFile(file);
+        }}
+      />
+    </>
+  );
+}
+
+function Demos({ onOpen }: { onOpen: Open }) {
+  return (
+    <ul className={styles.demos}>
+      {demoTables.map(({ name, fileName, what, make, codebook }) => (
+        <li key={name}>
+          <button
+            type="button"
+            onClick={() =>
+              void Promise.all([make(), codebook?.()]).then(([csv, told]) =>
+                onOpen(new Blob([csv]), fileName, name, told),
+              )
+            }
+          >
+            <strong>{name}</strong>
+            <span className="soft small">{what}</span>
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }

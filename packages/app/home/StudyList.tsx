@@ -78,7 +78,6 @@ interface StudyProps {
 }
 
 function Study({ study, answers, onChanged }: StudyProps) {
-  const dispatch = useAppDispatch();
   const [draft, setDraft] = useState<string | null>(null);
   const last = study.seen.at(-1) ?? 'table';
 
@@ -124,38 +123,44 @@ function Study({ study, answers, onChanged }: StudyProps) {
           );
         })}
       </dl>
-      <div className={styles.actions}>
-        <button
-          type="button"
-          className="action small"
-          onClick={() => setDraft(study.name)}
-          aria-label={`Rename ${study.name}`}
-        >
-          Rename
-        </button>
-        <button
-          type="button"
-          className="action small"
-          aria-label={`Copy ${study.name}`}
-          onClick={() => void copyStudy(study.id).then(onChanged)}
-        >
-          Copy
-        </button>
-        <button
-          type="button"
-          className="action small"
-          aria-label={`Delete ${study.name}`}
-          onClick={() =>
-            void deleteStudy(study.id).then(() => {
-              dispatch(noticed({ kind: 'done', text: `“${study.name}” is deleted.`, restores: study.id }));
-              return onChanged();
-            })
-          }
-        >
-          Delete
-        </button>
-      </div>
+      <Actions study={study} onRename={() => setDraft(study.name)} onChanged={onChanged} />
     </li>
+  );
+}
+
+interface ActionsProps extends Pick<StudyProps, 'study' | 'onChanged'> {
+  readonly onRename: () => void;
+}
+
+function Actions({ study, onRename, onChanged }: ActionsProps) {
+  const dispatch = useAppDispatch();
+  return (
+    <div className={styles.actions}>
+      <button type="button" className="action small" onClick={onRename} aria-label={`Rename ${study.name}`}>
+        Rename
+      </button>
+      <button
+        type="button"
+        className="action small"
+        aria-label={`Copy ${study.name}`}
+        onClick={() => void copyStudy(study.id).then(onChanged)}
+      >
+        Copy
+      </button>
+      <button
+        type="button"
+        className="action small"
+        aria-label={`Delete ${study.name}`}
+        onClick={() =>
+          void deleteStudy(study.id).then(() => {
+            dispatch(noticed({ kind: 'done', text: `“${study.name}” is deleted.`, restores: study.id }));
+            return onChanged();
+          })
+        }
+      >
+        Delete
+      </button>
+    </div>
   );
 }
 

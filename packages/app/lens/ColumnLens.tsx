@@ -1,8 +1,8 @@
 import { preparationOf } from '@wold/core/recipe/requests';
 import type { Recipe } from '@wold/core/recipe/schema';
-import type { LevelDescription, NumberDescription } from '@wold/core/table/describe';
+import type { ColumnDescription, LevelDescription, NumberDescription } from '@wold/core/table/describe';
 import { ROLES, canHaveRole } from '@wold/core/table/role';
-import type { LevelColumn } from '@wold/core/table/column';
+import type { Column, LevelColumn } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
 import { coefficient, count, figure } from '../charts/format';
 import { HistogramPicture } from '../charts/HistogramPicture';
@@ -30,7 +30,6 @@ const MOST_RELATIONS = 6;
 export function ColumnLens({ name }: { name: string }) {
   const table = useTable();
   const recipe = useRecipe();
-  const edit = useEdit();
   const dispatch = useAppDispatch();
   const { value: descriptions } = useDescription();
   const { value: account } = useAccount();
@@ -43,8 +42,6 @@ export function ColumnLens({ name }: { name: string }) {
   const said = recipe.columns.find(entry => entry.name === name);
   if (column === undefined || description === undefined || said === undefined) return null;
   const { role } = said;
-  const made = recipe.made.find(other => other.name === name);
-  const scores = recipe.scores.find(other => other.name === name);
   return (
     <div>
       <div className={styles.head}>
@@ -53,17 +50,7 @@ export function ColumnLens({ name }: { name: string }) {
           Let go
         </button>
       </div>
-      <p className="soft small">
-        {role}
-        {said.aside !== undefined && `: ${said.aside}`}
-        {scores !== undefined
-          ? `, scores of dimension ${scores.dimension} of ${
-              recipe.reductions.find(({ id }) => id === scores.reduction)?.name ?? 'a deleted reduction'
-            }, ${scores.frozen === null ? 'kept in step' : 'frozen'}`
-          : made === undefined
-            ? `; guessed ${description.guess.role}: ${description.guess.reason}`
-            : `, made from ${made.from}`}
-      </p>
+      <Story said={said} guess={description.guess} />
       {said.wording !== undefined && <p className={styles.wording}>{said.wording}</p>}
       {description.kind === 'number' ? (
         <Numbers of={description} />
@@ -82,46 +69,88 @@ export function ColumnLens({ name }: { name: string }) {
       )}
       {account?.measures.includes(name) && <Relations recipe={recipe} measure={name} />}
       {account?.measures.includes(name) && table.matrix === null && <Rebuilt hand={hand} measure={name} />}
-      <div className={styles.actions}>
-        {role === 'aside' ? (
-          ROLES.filter(other => other !== 'aside' && canHaveRole(column, other))
-            .slice(0, 1)
-            .map(other => (
-              <button
-                key={other}
-                type="button"
-                className="action"
-                onClick={() => edit(withRoles(recipe, [name], other), `role ${name}`)}
-              >
-                Bring back as {other}
-              </button>
-            ))
-        ) : (
-          <ColumnAside name={name} />
-        )}
-        {description.kind === 'number' && scores === undefined && <BinsForm name={name} />}
-        {scores !== undefined && scores.frozen === null && (
-          <button
-            type="button"
-            className="action"
-            onClick={() => edit(withFrozenScores(recipe, name), `scores ${name}`)}
-          >
-            Freeze
-          </button>
-        )}
-        {(made !== undefined || scores !== undefined) && (
-          <button
-            type="button"
-            className="action"
-            onClick={() => {
-              edit(withoutMadeColumn(recipe, name), `made ${name}`);
-              dispatch(selected({}));
-            }}
-          >
-            Delete this column
-          </button>
-        )}
-      </div>
+      <ColumnActions column={column} said={said} numbers={description.kind === 'number'} />
+    </div>
+  );
+}
+
+type Said = Recipe['columns'][number];
+
+/** What a column is taken for, and where it comes from. */
+function Story({ said, guess }: { said: Said; guess: ColumnDescription['guess'] }) {
+  const recipe = useRecipe();
+  const { name, role } = said;
+  const made = recipe.made.find(other => other.name === name);
+  const scores = recipe.scores.find(other => other.name === name);
+  return (
+    <p className="soft small">
+      {role}
+      {said.aside !== undefined && `: ${said.aside}`}
+      {scores !== undefined
+        ? `, scores of dimension ${scores.dimension} of ${
+            recipe.reductions.find(({ id }) => id === scores.reduction)?.name ?? 'a deleted reduction'
+          }, ${scores.frozen === null ? 'kept in step' : 'frozen'}`
+        : made === undefined
+          ? `; guessed ${guess.role}: ${guess.reason}`
+          : `, made from ${made.from}`}
+    </p>
+  );
+}
+
+interface ColumnActionsProps {
+  readonly column: Column;
+  readonly said: Said;
+  readonly numbers: boolean;
+}
+
+/** What can be done with a column. */
+function ColumnActions({ column, said, numbers }: ColumnActionsProps) {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const dispatch = useAppDispatch();
+  const { name, role } = said;
+  const made = recipe.made.find(other => other.name === name);
+  const scores = recipe.scores.find(other => other.name === name);
+  return (
+    <div className={styles.actions}>
+      {role === 'aside' ? (
+        ROLES.filter(other => other !== 'aside' && canHaveRole(column, other))
+          .slice(0, 1)
+          .map(other => (
+            <button
+              key={other}
+              type="button"
+              className="action"
+              onClick={() => edit(withRoles(recipe, [name], other), `role ${name}`)}
+            >
+              Bring back as {other}
+            </button>
+          ))
+      ) : (
+        <ColumnAside name={name} />
+      )}
+      {numbers && scores === undefined && <BinsForm name={name} />}
+      {scores !== undefined && scores.frozen === null && (
+        <button
+          type="button"
+          className="action"
+          onClick={() => edit(withFrozenScores(recipe, name), `scores ${name}`)}
+        >
+          Freeze
+        </button>
+      )}
+      {(made !== undefined || scores !== undefined) && (
+        <button
+          type="button"
+          className="action"
+          onClick={() => {
+            edit(withoutMadeColumn(recipe, name), `made ${name}`);
+            dispatch(selected({}));
+          }}
+        >
+          Delete this column
+        </button>
+      )}
     </div>
   );
 }

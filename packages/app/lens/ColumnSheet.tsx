@@ -156,17 +156,6 @@ function ExceptionValues({ column, said }: { column: Column; said: Said }) {
 
 function CodebookFields({ said, numbers }: { said: Said; numbers: boolean }) {
   const change = useColumnEdit(said.name);
-  const [ends, setEnds] = useState({
-    least: String(said.scale?.least ?? ''),
-    most: String(said.scale?.most ?? ''),
-  });
-  const keepEnds = () => {
-    const [least, most] = [ends.least, ends.most].map(text =>
-      text.trim() === '' ? NaN : Number(text.replace(',', '.')),
-    ) as [number, number];
-    if (least < most) change({ scale: { least, most } }, 'scale');
-    else if (ends.least === '' && ends.most === '') change({ scale: undefined }, 'scale');
-  };
   const text = (key: 'wording' | 'unit', longest: number) => ({
     defaultValue: said[key] ?? '',
     maxLength: longest,
@@ -186,26 +175,7 @@ function CodebookFields({ said, numbers }: { said: Said; numbers: boolean }) {
           <label>
             unit <input className={form.short} {...text('unit', LONGEST_NAME)} />
           </label>
-          <label>
-            scale from{' '}
-            <input
-              style={{ width: 44 }}
-              inputMode="decimal"
-              value={ends.least}
-              onChange={event => setEnds({ ...ends, least: event.target.value })}
-              onBlur={keepEnds}
-            />
-          </label>
-          <label>
-            to{' '}
-            <input
-              style={{ width: 44 }}
-              inputMode="decimal"
-              value={ends.most}
-              onChange={event => setEnds({ ...ends, most: event.target.value })}
-              onBlur={keepEnds}
-            />
-          </label>
+          <ScaleEnds said={said} />
           <label>
             <input
               type="checkbox"
@@ -216,6 +186,46 @@ function CodebookFields({ said, numbers }: { said: Said; numbers: boolean }) {
           </label>
         </div>
       )}
+    </>
+  );
+}
+
+/** The ends of a column's scale. */
+function ScaleEnds({ said }: { said: Said }) {
+  const change = useColumnEdit(said.name);
+  const [ends, setEnds] = useState({
+    least: String(said.scale?.least ?? ''),
+    most: String(said.scale?.most ?? ''),
+  });
+  const keepEnds = () => {
+    const [least, most] = [ends.least, ends.most].map(text =>
+      text.trim() === '' ? NaN : Number(text.replace(',', '.')),
+    ) as [number, number];
+    if (least < most) change({ scale: { least, most } }, 'scale');
+    else if (ends.least === '' && ends.most === '') change({ scale: undefined }, 'scale');
+  };
+  return (
+    <>
+      <label>
+        scale from{' '}
+        <input
+          style={{ width: 44 }}
+          inputMode="decimal"
+          value={ends.least}
+          onChange={event => setEnds({ ...ends, least: event.target.value })}
+          onBlur={keepEnds}
+        />
+      </label>
+      <label>
+        to{' '}
+        <input
+          style={{ width: 44 }}
+          inputMode="decimal"
+          value={ends.most}
+          onChange={event => setEnds({ ...ends, most: event.target.value })}
+          onBlur={keepEnds}
+        />
+      </label>
     </>
   );
 }

@@ -5,7 +5,7 @@ import { withColumn } from '@wold/core/recipe/edit/columns';
 import { withMadeColumn } from '@wold/core/recipe/edit/columns';
 import { withPreparation } from '@wold/core/recipe/edit/preparation';
 import { useEdit, useRecipe } from '../store/useStudy';
-import { LABEL_COLOURS, labelStyle, levelPlace } from '../theme/labelStyle';
+import { LABEL_COLOURS, labelStyle, levelPlace, type LabelStyle } from '../theme/labelStyle';
 import { useMode } from '../theme/ThemeMode';
 import form from '../theme/form.module.css';
 import styles from './Lens.module.css';
@@ -38,79 +38,75 @@ export function LevelsSheet({ column, counts }: { column: LevelColumn; counts: r
       <ul className={styles.levels}>
         {column.levels.slice(0, MOST_LEVELS).map((level, code) => {
           const place = placeOf(code);
-          const { colour, name } = labelStyle(place, mode);
           return (
-            <li key={level}>
-              <input
-                type="checkbox"
-                aria-label={`Choose ${level}`}
-                checked={chosen.includes(level)}
-                onChange={event =>
-                  setChosen(
-                    event.target.checked ? [...chosen, level] : chosen.filter(other => other !== level),
-                  )
-                }
-              />
-              <button
-                type="button"
-                className={styles.swatch}
-                style={{ background: colour }}
-                aria-label={`Colour of ${level}: ${name}. Next`}
-                title={`${name}; click for the next colour`}
-                onClick={() => {
-                  const others = said.colours?.filter(colour => colour.level !== level) ?? [];
-                  change({ colours: [...others, { level, place: (place + 1) % LABEL_COLOURS }] }, 'colours');
-                }}
-              />
-              <span className={styles.levelName} title={level}>
-                {shortName(level, 22)}
-              </span>
-              <span className="soft">{counts[code] ?? 0}</span>
-              <button
-                type="button"
-                aria-label={`${level} up`}
-                disabled={code === 0}
-                onClick={() => move(code, -1)}
-              >
-                ↑
-              </button>
-              <button
-                type="button"
-                aria-label={`${level} down`}
-                disabled={code === column.levels.length - 1}
-                onClick={() => move(code, 1)}
-              >
-                ↓
-              </button>
-            </li>
+            <LevelLine
+              key={level}
+              level={level}
+              rows={counts[code] ?? 0}
+              style={labelStyle(place, mode)}
+              chosen={chosen.includes(level)}
+              first={code === 0}
+              last={code === column.levels.length - 1}
+              onChosen={is => setChosen(is ? [...chosen, level] : chosen.filter(other => other !== level))}
+              onColour={() => {
+                const others = said.colours?.filter(colour => colour.level !== level) ?? [];
+                change({ colours: [...others, { level, place: (place + 1) % LABEL_COLOURS }] }, 'colours');
+              }}
+              onMove={by => move(code, by)}
+            />
           );
         })}
       </ul>
       {column.levels.length > MOST_LEVELS && (
         <p className="soft small">and {column.levels.length - MOST_LEVELS} more</p>
       )}
-      {chosen.length > 0 && (
-        <div className={form.line}>
-          {chosen.length > 1 && <JoinLevels column={column} chosen={chosen} onJoined={() => setChosen([])} />}
-          <button
-            type="button"
-            className="action"
-            onClick={() => {
-              const condition = { column: column.name, levels: [...chosen] };
-              edit(
-                withPreparation(recipe, {
-                  supplementary: [...recipe.preparation.supplementary, condition],
-                }),
-                'supplementary',
-              );
-              setChosen([]);
-            }}
-          >
-            Only place their rows
-          </button>
-        </div>
-      )}
+      {chosen.length > 0 && <ChosenLevels column={column} chosen={chosen} onDone={() => setChosen([])} />}
     </fieldset>
+  );
+}
+
+interface LevelLineProps {
+  readonly level: string;
+  readonly rows: number;
+  readonly style: LabelStyle;
+  readonly chosen: boolean;
+  readonly first: boolean;
+  readonly last: boolean;
+  readonly onChosen: (chosen: boolean) => void;
+  readonly onColour: () => void;
+  readonly onMove: (by: 1 | -1) => void;
+}
+
+/** A level with its colour, its rows and its place in the order. */
+function LevelLine(props: LevelLineProps) {
+  const { level, rows, style, chosen, first, last, onChosen, onColour, onMove } = props;
+  return (
+    <li>
+      <input
+        type="checkbox"
+        aria-label={`Choose ${level}`}
+        checked={chosen}
+        onChange={event => onChosen(event.target.checked)}
+      />
+      <button
+        type="button"
+        className={styles.swatch}
+        style={{ background: style.colour }}
+        aria-label={`Colour of ${level}: ${style.name}. Next`}
+        title={`${style.name}; click for the next colour`}
+        onClick={onColour}
+      />
+      <span className={styles.levelName} title={level}>
+        {shortName(level, 22)}
+      </span>
+      <span className="soft">{rows}</span>
+      <button type="button" aria-label={`${level} up`} disabled={first} onClick={() => onMove(-1)}>
+        ↑
+      </button>
+      <button type="button" aria-label={`${level} down`} disabled={last} onClick={() => onMove(1)}>
+        ↓
+      </button>
+    </li>
   );
 }
 
@@ -166,5 +162,38 @@ function JoinLevels({
         Join
       </button>
     </form>
+  );
+}
+
+interface ChosenLevelsProps {
+  readonly column: LevelColumn;
+  readonly chosen: readonly string[];
+  readonly onDone: () => void;
+}
+
+/** What can be done with the levels that are chosen. */
+function ChosenLevels({ column, chosen, onDone }: ChosenLevelsProps) {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  return (
+    <div className={form.line}>
+      {chosen.length > 1 && <JoinLevels column={column} chosen={chosen} onJoined={onDone} />}
+      <button
+        type="button"
+        className="action"
+        onClick={() => {
+          const condition = { column: column.name, levels: [...chosen] };
+          edit(
+            withPreparation(recipe, {
+              supplementary: [...recipe.preparation.supplementary, condition],
+            }),
+            'supplementary',
+          );
+          onDone();
+        }}
+      >
+        Only place their rows
+      </button>
+    </div>
   );
 }

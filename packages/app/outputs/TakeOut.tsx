@@ -13,7 +13,7 @@ import { useTable } from '../store/TableContext';
 import { noticed } from '../store/noticeSlice';
 import { useAppDispatch } from '../store/store';
 import { withScoreColumns } from '@wold/core/recipe/edit/scores';
-import { useEdit, useHand, useStudy } from '../store/useStudy';
+import { useEdit, useHand, useRecipe, useStudy } from '../store/useStudy';
 import { figuresOn } from '../workers/pool';
 import { saveText } from './save';
 import styles from './TakeOut.module.css';
@@ -54,33 +54,13 @@ export function TakeOut() {
 }
 
 function Files({ close }: { close: () => void }) {
-  const edit = useEdit();
-  const dispatch = useAppDispatch();
-  const { recipe, name } = useStudy();
+  const recipe = useRecipe();
   const hand = useHand();
   const table = useTable();
   const account = useAccount();
   const result = useReduced(hand);
   const { method } = hand.settings;
-  const { value: placement } = usePlacement(hand);
   const ready = account.value !== null && result.value !== null && !account.stale && !result.stale;
-
-  function putIn(frozen: boolean): void {
-    const kept = placement!.at.columns;
-    const names = Array.from(
-      { length: kept },
-      (_, d) => givenName(hand.names, d + 1) ?? `${hand.name} ${d + 1}`,
-    );
-    const asked = frozen ? reducedBy(recipe, hand) : null;
-    edit(withScoreColumns(recipe, hand, names, asked as Recipe['scores'][number]['frozen']), 'scores');
-    dispatch(
-      noticed({
-        kind: 'done',
-        text: `${count(kept, 'column')} of scores put at the table’s end: ${names.join(', ')}.`,
-      }),
-    );
-    close();
-  }
 
   async function takeFile(kind: string): Promise<void> {
     if (account.value === null || result.value === null) return;
@@ -89,14 +69,6 @@ function Files({ close }: { close: () => void }) {
     const { reductionFile } = await import('@wold/core/methods/files');
     const output = { table, names: hand.names, account: account.value, result: result.value };
     saveText(`${stem}-${kind}.csv`, reductionFile(method, kind, output), 'text/csv');
-  }
-
-  async function takeFigures(): Promise<void> {
-    const end = await figuresOn(table, recipe, 'gathering all figures').end;
-    if (end === 'stopped') return;
-    if ('problem' in end) {
-      dispatch(noticed({ kind: 'problem', text: problemText(end.problem) }));
-    } else saveText(`${fileStem(name)}-figures.json`, end.value, 'application/json');
   }
 
   return (
@@ -114,21 +86,70 @@ function Files({ close }: { close: () => void }) {
           </button>
         ),
       )}
-      {table.matrix === null && (
-        <>
-          <p className="soft small">
-            Its scores into the table, as columns that colour, filter and can be reduced again
-          </p>
-          <button type="button" disabled={!ready} onClick={() => putIn(false)}>
-            <strong>In step</strong>
-            <span className="soft small">they follow the reduction when it changes</span>
-          </button>
-          <button type="button" disabled={!ready} onClick={() => putIn(true)}>
-            <strong>Frozen</strong>
-            <span className="soft small">they stay as they are now, whatever becomes of it</span>
-          </button>
-        </>
-      )}
+      {table.matrix === null && <ScoresIn ready={ready} onDone={close} />}
+      <WholeStudy />
+    </div>
+  );
+}
+
+/** Puts the scores of the reduction in hand into the table. */
+function ScoresIn({ ready, onDone }: { ready: boolean; onDone: () => void }) {
+  const edit = useEdit();
+  const dispatch = useAppDispatch();
+  const recipe = useRecipe();
+  const hand = useHand();
+  const { value: placement } = usePlacement(hand);
+
+  function putIn(frozen: boolean): void {
+    const kept = placement!.at.columns;
+    const names = Array.from(
+      { length: kept },
+      (_, d) => givenName(hand.names, d + 1) ?? `${hand.name} ${d + 1}`,
+    );
+    const asked = frozen ? reducedBy(recipe, hand) : null;
+    edit(withScoreColumns(recipe, hand, names, asked as Recipe['scores'][number]['frozen']), 'scores');
+    dispatch(
+      noticed({
+        kind: 'done',
+        text: `${count(kept, 'column')} of scores put at the table’s end: ${names.join(', ')}.`,
+      }),
+    );
+    onDone();
+  }
+
+  return (
+    <>
+      <p className="soft small">
+        Its scores into the table, as columns that colour, filter and can be reduced again
+      </p>
+      <button type="button" disabled={!ready} onClick={() => putIn(false)}>
+        <strong>In step</strong>
+        <span className="soft small">they follow the reduction when it changes</span>
+      </button>
+      <button type="button" disabled={!ready} onClick={() => putIn(true)}>
+        <strong>Frozen</strong>
+        <span className="soft small">they stay as they are now, whatever becomes of it</span>
+      </button>
+    </>
+  );
+}
+
+/** All figures and the recipe. */
+function WholeStudy() {
+  const dispatch = useAppDispatch();
+  const { recipe, name } = useStudy();
+  const table = useTable();
+
+  async function takeFigures(): Promise<void> {
+    const end = await figuresOn(table, recipe, 'gathering all figures').end;
+    if (end === 'stopped') return;
+    if ('problem' in end) {
+      dispatch(noticed({ kind: 'problem', text: problemText(end.problem) }));
+    } else saveText(`${fileStem(name)}-figures.json`, end.value, 'application/json');
+  }
+
+  return (
+    <>
       <p className="soft small">The whole study</p>
       <button type="button" onClick={() => void takeFigures()}>
         <strong>All figures</strong>
@@ -141,6 +162,6 @@ function Files({ close }: { close: () => void }) {
         <strong>Recipe</strong>
         <span className="soft small">all that was decided, as JSON; runs again on this table or another</span>
       </button>
-    </div>
+    </>
   );
 }

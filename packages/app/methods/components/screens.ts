@@ -6,7 +6,6 @@ import { RebuiltColumn } from './lens/RebuiltColumn';
 import { RowFit } from './lens/RowFit';
 import { MapLooks } from './map/MapLooks';
 import { useMapMarks } from './map/useMapMarks';
-import { MeaningAside } from './meaning/MeaningAside';
 import { MeaningBrief } from './meaning/MeaningBrief';
 import { TrustBrief } from './trust/TrustBrief';
 
@@ -14,6 +13,7 @@ const DimensionsReading = later(
   async () => (await import('./dimensions/DimensionsReading')).DimensionsReading,
 );
 const MeaningReading = later(async () => (await import('./meaning/MeaningReading')).MeaningReading);
+const MeaningAside = later(async () => (await import('./meaning/MeaningAside')).MeaningAside);
 const TrustReading = later(async () => (await import('./trust/TrustReading')).TrustReading);
 
 export const componentsScreens: MethodScreens = {

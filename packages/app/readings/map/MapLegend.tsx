@@ -7,6 +7,7 @@ import { useAppDispatch, useAppSelector } from '../../store/store';
 import { rampColour } from '../../theme/ramp';
 import { useMode } from '../../theme/ThemeMode';
 import { Swatch } from './Swatch';
+import type { Colouring } from './colouring';
 import { useColouring } from './useColouring';
 import styles from './MapLegend.module.css';
 
@@ -19,7 +20,6 @@ export function MapLegend({ reduction }: { reduction: Reduction }) {
 function Legend({ reduction, placement }: { reduction: Reduction; placement: Placement }) {
   const dispatch = useAppDispatch();
   const isolated = useAppSelector(state => state.study.isolated);
-  const { mode } = useMode();
   const by = useColouring(reduction, placement);
   if (by.kind === 'alike') return null;
   return (
@@ -33,19 +33,7 @@ function Legend({ reduction, placement }: { reduction: Reduction; placement: Pla
         )}
       </div>
       {by.kind === 'number' ? (
-        <>
-          <div
-            className={styles.ramp}
-            style={{
-              background: `linear-gradient(90deg, ${[0, 0.5, 1].map(place => rampColour(place, mode)).join(', ')})`,
-            }}
-          />
-          <p className={styles.ends}>
-            <span>{figure(by.least, 4)}</span>
-            <span>{figure(by.most, 4)}</span>
-          </p>
-          {by.missing > 0 && <p className="soft small">{by.missing} rows lack it and stay pale.</p>}
-        </>
+        <Ramp by={by} />
       ) : (
         <ul>
           {by.groups.map(group => {
@@ -77,5 +65,25 @@ function Legend({ reduction, placement }: { reduction: Reduction; placement: Pla
         </ul>
       )}
     </section>
+  );
+}
+
+/** The shades of a number, from its least to its most. */
+function Ramp({ by }: { by: Extract<Colouring, { kind: 'number' }> }) {
+  const { mode } = useMode();
+  return (
+    <>
+      <div
+        className={styles.ramp}
+        style={{
+          background: `linear-gradient(90deg, ${[0, 0.5, 1].map(place => rampColour(place, mode)).join(', ')})`,
+        }}
+      />
+      <p className={styles.ends}>
+        <span>{figure(by.least, 4)}</span>
+        <span>{figure(by.most, 4)}</span>
+      </p>
+      {by.missing > 0 && <p className="soft small">{by.missing} rows lack it and stay pale.</p>}
+    </>
   );
 }

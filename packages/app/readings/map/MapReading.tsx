@@ -19,7 +19,7 @@ import { useMode } from '../../theme/ThemeMode';
 import { ProblemNote, Resulting } from '../Problem';
 import { MapSurface } from './MapSurface';
 import { mapOption } from './mapOption';
-import { pointsOf } from './points';
+import { pointsOf, type Points } from './points';
 import { pointsDrawn } from './pointsDrawn';
 import { useColouring } from './useColouring';
 import { wholeView, type View } from './view';
@@ -68,15 +68,10 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
   const { tokens } = useMode();
   const by = useColouring(reduction, placement);
   const { map } = reduction;
-  const { x, y } = map;
   const points = useMemo(() => pointsOf(placement, map, marks.times, by), [placement, map, marks, by]);
   const arrows = useMemo(() => marks.arrows(points), [marks, points]);
   const { sizes, odd } = marks;
-  const marked = useMemo(() => {
-    if (!map.odd || odd === null) return { far: [], off: [] };
-    const at = (rows: ReadonlySet<number>) => [...points.rows.keys()].filter(i => rows.has(points.rows[i]!));
-    return { far: at(odd.far), off: at(odd.off) };
-  }, [points, odd, map.odd]);
+  const marked = useMemo(() => markedIn(points, map.odd ? odd : null), [points, odd, map.odd]);
   const drawn = useMemo(
     () =>
       pointsDrawn(
@@ -86,53 +81,29 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
     [points, by, isolated, selection.rows, sizes, marked, tokens],
   );
   const shortName = useShortName();
-  const [size, setSize] = useState<Size>({ width: 0, height: 0 });
-  // A zoom holds for the points it was made on.
-  const [zoom, setZoom] = useState<{ points: unknown; view: View } | null>(null);
-  const whole = useMemo(() => wholeView(points.x, points.y, size), [points, size]);
-  const view = zoom !== null && zoom.points === points.x ? zoom.view : whole;
-  const axisName = useCallback(
-    (d: number) => {
-      const name = dimensionName(reduction.names, d);
-      return marks.shares === null ? name : `${name}, ${percent(marks.shares[d - 1]!, 1)}`;
-    },
-    [reduction.names, marks.shares],
-  );
-  const xd = Math.min(x, placement.at.columns);
-  const yd = Math.min(y, placement.at.columns);
+  const { size, onChart, view, isWhole, setView } = useMapView(points);
+  const axisName = (d: number) => {
+    const name = dimensionName(reduction.names, Math.min(d, placement.at.columns));
+    const share = marks.shares?.[Math.min(d, placement.at.columns) - 1];
+    return share === undefined ? name : `${name}, ${percent(share, 1)}`;
+  };
+  const [xName, yName] = [axisName(map.x), points.flat ? '' : axisName(map.y)];
   const drawing = useCallback(
     (at: Size, withPoints: boolean) =>
       mapOption(
-        {
-          points,
-          xName: axisName(xd),
-          yName: points.flat ? '' : axisName(yd),
-          arrows: arrows.arrows,
-          shortName,
-        },
+        { points, xName, yName, arrows: arrows.arrows, shortName },
         at.width === size.width && at.height === size.height ? view : wholeView(points.x, points.y, at),
         tokens,
         at,
         withPoints ? drawn : [],
       ),
-    [points, axisName, xd, yd, arrows, shortName, size, view, tokens, drawn],
+    [points, xName, yName, arrows, shortName, size, view, tokens, drawn],
   );
   const option = useCallback((at: Size) => drawing(at, false), [drawing]);
   const picture = useCallback((at: Size) => drawing(at, true), [drawing]);
-  const onChart = useCallback(
-    (_: Chart, at: Size) => setSize(now => (now.width === at.width && now.height === at.height ? now : at)),
-    [],
-  );
   const numbers = useCallback(
-    () => [
-      ['row', axisName(xd), points.flat ? 'spread' : axisName(yd)],
-      ...[...points.rows].map((row, i) => [
-        rowName(table, recipe, row),
-        String(points.x[i]),
-        String(points.y[i]),
-      ]),
-    ],
-    [axisName, xd, yd, points, table, recipe],
+    () => numbersOf(points, xName, yName, row => rowName(table, recipe, row)),
+    [xName, yName, points, table, recipe],
   );
   return (
     <div className={styles.map}>
@@ -152,20 +123,11 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
           by={by}
           isolated={isolated}
           colour={reduction.map.colour}
-          zoomedIn={view !== whole}
-          onView={next => setZoom(next === null ? null : { points: points.x, view: next })}
+          zoomedIn={!isWhole}
+          onView={setView}
         />
       </ChartHost>
-      {(map.odd || map.arrows > 0) && (
-        <p className={`${styles.key} soft small`}>
-          {map.arrows > 0 && `arrows ${marks.arrowsAre}, × ${figure(arrows.times, 3)}`}
-          {map.arrows > 0 && map.odd && ' · '}
-          {map.odd &&
-            (odd === null
-              ? 'measuring distances …'
-              : `△ far out within the dimensions: ${marked.far.length} · □ off the dimensions: ${marked.off.length}`)}
-        </p>
-      )}
+      <Key marks={marks} map={map} times={arrows.times} far={marked.far.length} off={marked.off.length} />
       {points.flat && (
         <p className={`${styles.flat} soft small`}>
           One dimension is kept: rows stand above each other by group, only to part them.
@@ -173,4 +135,60 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
       )}
     </div>
   );
+}
+
+/** What part of the points is in sight: all, until one zooms. A zoom holds for the points it was made on. */
+function useMapView(points: Points) {
+  const [size, setSize] = useState<Size>({ width: 0, height: 0 });
+  const [zoom, setZoom] = useState<{ points: unknown; view: View } | null>(null);
+  const whole = useMemo(() => wholeView(points.x, points.y, size), [points, size]);
+  const view = zoom !== null && zoom.points === points.x ? zoom.view : whole;
+  const onChart = useCallback(
+    (_: Chart, at: Size) => setSize(now => (now.width === at.width && now.height === at.height ? now : at)),
+    [],
+  );
+  const setView = (next: View | null): void =>
+    setZoom(next === null ? null : { points: points.x, view: next });
+  return { size, onChart, view, isWhole: view === whole, setView };
+}
+
+/** The points of rows beyond the limits. */
+function markedIn({ rows }: Points, odd: MapMarks['odd']) {
+  if (odd === null) return { far: [], off: [] };
+  const at = (beyond: ReadonlySet<number>) => [...rows.keys()].filter(i => beyond.has(rows[i]!));
+  return { far: at(odd.far), off: at(odd.off) };
+}
+
+function numbersOf(
+  { rows, x, y, flat }: Points,
+  xName: string,
+  yName: string,
+  nameOf: (row: number) => string,
+): string[][] {
+  return [
+    ['row', xName, flat ? 'spread' : yName],
+    ...Array.from(rows, (row, i) => [nameOf(row), String(x[i]), String(y[i])]),
+  ];
+}
+
+interface KeyProps {
+  readonly marks: MapMarks;
+  readonly map: Reduction['map'];
+  /** What arrows are multiplied by, and how many rows are marked. */
+  readonly times: number;
+  readonly far: number;
+  readonly off: number;
+}
+
+/** What arrows and marks stand for. */
+function Key({ marks, map, times, far, off }: KeyProps) {
+  const words = [
+    ...(map.arrows > 0 ? [`arrows ${marks.arrowsAre}, × ${figure(times, 3)}`] : []),
+    ...(map.odd && marks.odd === null ? ['measuring distances …'] : []),
+    ...(map.odd && marks.odd !== null
+      ? [`△ far out within the dimensions: ${far}`, `□ off the dimensions: ${off}`]
+      : []),
+  ];
+  if (words.length === 0) return null;
+  return <p className={`${styles.key} soft small`}>{words.join(' · ')}</p>;
 }

@@ -1,10 +1,20 @@
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import {
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type CSSProperties,
+  type KeyboardEvent,
+  type PointerEvent,
+  type RefObject,
+} from 'react';
 import { leastOf, mostOf } from '@wold/core/algebra/extremes';
 import { textAt } from '@wold/core/table/column';
+import { findColumn } from '@wold/core/table/table';
 import type { Size } from '../../charts/ChartHost';
 import { fixed } from '../../charts/format';
 import { rowName } from '../../lens/rowName';
-import { pointIndex } from '../../points/pointIndex';
+import { pointIndex, type PointIndex } from '../../points/pointIndex';
 import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useTable } from '../../store/TableContext';
@@ -52,8 +62,6 @@ interface MapSurfaceProps {
 export function MapSurface(props: MapSurfaceProps) {
   const { points, view, size, by, isolated, colour, zoomedIn, onView } = props;
   const dispatch = useAppDispatch();
-  const table = useTable();
-  const recipe = useRecipe();
   const { rows: chosen } = useSelection();
   const surface = useRef<HTMLDivElement>(null);
   const [pointed, setPointed] = useState(-1);
@@ -68,19 +76,7 @@ export function MapSurface(props: MapSurfaceProps) {
     return index.nearest(x, y, REACH * view.unit, isShown);
   };
 
-  // React's wheel listeners are passive; this one must keep the page from scrolling.
-  useEffect(() => {
-    const element = surface.current!;
-    const wheel = (event: WheelEvent) => {
-      event.preventDefault();
-      const box = element.getBoundingClientRect();
-      onView(
-        zoomed(view, size, [event.clientX - box.left, event.clientY - box.top], Math.exp(event.deltaY / 400)),
-      );
-    };
-    element.addEventListener('wheel', wheel, { passive: false });
-    return () => element.removeEventListener('wheel', wheel);
-  }, [view, size, onView]);
+  useWheel(surface, view, size, onView);
 
   const place = (event: PointerEvent): Pixel => {
     const box = surface.current!.getBoundingClientRect();
@@ -91,17 +87,6 @@ export function MapSurface(props: MapSurfaceProps) {
     dispatch(selected({ rows: adds ? [...new Set([...chosen, ...rows])] : rows }));
   }
 
-  /** Points within a drawn outline. */
-  function within(path: readonly Pixel[]): number[] {
-    const outlined = path.map(at => fromPixel(view, size, at));
-    const xs = Float64Array.from(outlined, ([x]) => x);
-    const ys = Float64Array.from(outlined, ([, y]) => y);
-    return index
-      .inBox(leastOf(xs), leastOf(ys), mostOf(xs), mostOf(ys))
-      .filter(i => isShown(i) && isWithin([points.x[i]!, points.y[i]!], outlined))
-      .sort((a, b) => a - b);
-  }
-
   function release(event: PointerEvent): void {
     const path = outline;
     setOutline([]);
@@ -110,7 +95,13 @@ export function MapSurface(props: MapSurfaceProps) {
     const moved = path.some(([x, y]) => Math.abs(x - fromX) > STILL || Math.abs(y - fromY) > STILL);
     if (moved) {
       select(
-        within(path).map(i => points.rows[i]!),
+        within(
+          index,
+          points,
+          path.map(at => fromPixel(view, size, at)),
+        )
+          .filter(isShown)
+          .map(i => points.rows[i]!),
         event.shiftKey,
       );
       return;
@@ -134,7 +125,6 @@ export function MapSurface(props: MapSurfaceProps) {
     event.preventDefault();
   }
 
-  const row = pointed >= 0 ? points.rows[pointed] : undefined;
   return (
     <>
       <div
@@ -159,28 +149,7 @@ export function MapSurface(props: MapSurfaceProps) {
         onPointerLeave={() => setPointed(-1)}
         onDoubleClick={() => onView(null)}
       >
-        <svg width={size.width} height={size.height} aria-hidden="true">
-          {outline.length > 1 && (
-            <polygon
-              points={outline.map(([x, y]) => `${x},${y}`).join(' ')}
-              fill="var(--sward)"
-              fillOpacity="0.1"
-              stroke="var(--sward)"
-              strokeWidth="1.5"
-              strokeDasharray="4 3"
-            />
-          )}
-          {pointed >= 0 && (
-            <circle
-              cx={pixelOf(pointed)[0]}
-              cy={pixelOf(pointed)[1]}
-              r="9"
-              fill="none"
-              stroke="var(--ink)"
-              strokeWidth="1.5"
-            />
-          )}
-        </svg>
+        <Overlay size={size} outline={outline} at={pointed >= 0 ? pixelOf(pointed) : null} />
         <span className={`${styles.hint} soft small`}>draw around rows to select them · wheel zooms</span>
       </div>
       {zoomedIn && (
@@ -189,37 +158,114 @@ export function MapSurface(props: MapSurfaceProps) {
         </button>
       )}
       <div role="status" aria-live="polite">
-        {row !== undefined && (
-          <div className={styles.card} style={cardPlace(pixelOf(pointed), size)}>
-            <strong>{rowName(table, recipe, row)}</strong>
-            <dl>
-              {colour !== null && (
-                <div>
-                  <dt className="soft">{colour}</dt>
-                  <dd>
-                    {textAt(
-                      table.columns.find(column => column.name === colour)!,
-                      row,
-                    ) || '–'}
-                  </dd>
-                </div>
-              )}
-              <div>
-                <dt className="soft">at</dt>
-                <dd>
-                  {fixed(points.x[pointed]!, 2)}
-                  {!points.flat && `, ${fixed(points.y[pointed]!, 2)}`}
-                </dd>
-              </div>
-            </dl>
-          </div>
+        {pointed >= 0 && (
+          <RowCard
+            points={points}
+            index={pointed}
+            colour={colour}
+            style={cardPlace(pixelOf(pointed), size)}
+          />
         )}
       </div>
     </>
   );
 }
 
-function cardPlace([x, y]: Pixel, { width, height }: Size): React.CSSProperties {
+/** Zooms with the wheel. React's wheel listeners are passive; this one must keep the page from scrolling. */
+function useWheel(
+  surface: RefObject<HTMLDivElement | null>,
+  view: View,
+  size: Size,
+  onView: MapSurfaceProps['onView'],
+): void {
+  useEffect(() => {
+    const element = surface.current!;
+    const wheel = (event: WheelEvent) => {
+      event.preventDefault();
+      const box = element.getBoundingClientRect();
+      const at = [event.clientX - box.left, event.clientY - box.top] as const;
+      onView(zoomed(view, size, at, Math.exp(event.deltaY / 400)));
+    };
+    element.addEventListener('wheel', wheel, { passive: false });
+    return () => element.removeEventListener('wheel', wheel);
+  }, [surface, view, size, onView]);
+}
+
+/** Points within an outline of their coordinates, in their order. */
+function within(index: PointIndex, { x, y }: Points, outline: readonly Pixel[]): number[] {
+  const xs = Float64Array.from(outline, ([across]) => across);
+  const ys = Float64Array.from(outline, ([, up]) => up);
+  return index
+    .inBox(leastOf(xs), leastOf(ys), mostOf(xs), mostOf(ys))
+    .filter(i => isWithin([x[i]!, y[i]!], outline))
+    .sort((a, b) => a - b);
+}
+
+interface OverlayProps {
+  readonly size: Size;
+  /** What is being drawn around. */
+  readonly outline: readonly Pixel[];
+  /** Where the point is that is pointed at. */
+  readonly at: Pixel | null;
+}
+
+function Overlay({ size, outline, at }: OverlayProps) {
+  return (
+    <svg width={size.width} height={size.height} aria-hidden="true">
+      {outline.length > 1 && (
+        <polygon
+          points={outline.map(([x, y]) => `${x},${y}`).join(' ')}
+          fill="var(--sward)"
+          fillOpacity="0.1"
+          stroke="var(--sward)"
+          strokeWidth="1.5"
+          strokeDasharray="4 3"
+        />
+      )}
+      {at !== null && (
+        <circle cx={at[0]} cy={at[1]} r="9" fill="none" stroke="var(--ink)" strokeWidth="1.5" />
+      )}
+    </svg>
+  );
+}
+
+interface RowCardProps {
+  readonly points: Points;
+  readonly index: number;
+  /** The column that colours the rows, or null. */
+  readonly colour: string | null;
+  readonly style: CSSProperties;
+}
+
+/** Which row a point is, what colours it, and where it lies. */
+function RowCard({ points, index, colour, style }: RowCardProps) {
+  const table = useTable();
+  const recipe = useRecipe();
+  const row = points.rows[index]!;
+  const by = colour === null ? undefined : findColumn(table, colour);
+  return (
+    <div className={styles.card} style={style}>
+      <strong>{rowName(table, recipe, row)}</strong>
+      <dl>
+        {by !== undefined && (
+          <div>
+            <dt className="soft">{colour}</dt>
+            <dd>{textAt(by, row) || '–'}</dd>
+          </div>
+        )}
+        <div>
+          <dt className="soft">at</dt>
+          <dd>
+            {fixed(points.x[index]!, 2)}
+            {!points.flat && `, ${fixed(points.y[index]!, 2)}`}
+          </dd>
+        </div>
+      </dl>
+    </div>
+  );
+}
+
+function cardPlace([x, y]: Pixel, { width, height }: Size): CSSProperties {
   return {
     ...(x > width - 260 ? { right: width - x + 14 } : { left: x + 14 }),
     ...(y > height - 90 ? { bottom: height - y + 10 } : { top: y + 10 }),

@@ -35,7 +35,7 @@ const ASIDE_WORDS = {
 export function AccountView({ account }: { account: Account }) {
   const table = useTable();
   const { name } = useStudy();
-  const { rowsLeftOut, measuresSetAside, changes, transforms, reversals, imputation } = account;
+  const { rowsLeftOut, measuresSetAside, changes, transforms, reversals } = account;
   const nothing = [rowsLeftOut, measuresSetAside, changes, transforms, reversals].every(
     list => list.length === 0,
   );
@@ -71,30 +71,7 @@ export function AccountView({ account }: { account: Account }) {
           .
         </p>
       )}
-      {imputation !== null && (
-        <p>
-          Gaps were filled by {count(imputation.dimensions, 'dimension')} in{' '}
-          {count(imputation.rounds, 'round')}
-          {imputation.errors !== null &&
-            `; hidden entries were foretold with an error of ${imputation.errors
-              .map((error, k) => `${figure(error)} by ${k}`)
-              .join(', ')} (in standard deviations)`}
-          .
-        </p>
-      )}
-      {transforms.length > 0 && (
-        <p>
-          Transformed:{' '}
-          {transforms
-            .slice(0, 60)
-            .map(({ measure, transform, power, atBound }) => {
-              const words = TRANSFORM_WORDS.find(word => word.value === transform)!.name;
-              return `${measure} ${words}${power === null ? '' : ` ${figure(power)}`}${atBound ? ' (the end of the range looked through: a further power might do better)' : ''}`;
-            })
-            .join(', ')}
-          {transforms.length > 60 && ` and ${transforms.length - 60} more`}.
-        </p>
-      )}
+      <HowFitted account={account} />
       <div className={styles.columns} data-single={rowsLeftOut.length === 0 || changes.length === 0}>
         {rowsLeftOut.length > 0 && <LeftOut account={account} />}
         {changes.length > 0 && <Changes account={account} />}
@@ -211,5 +188,42 @@ function RowHead({ row }: { row: number }) {
         {rowName(table, recipe, row)}
       </button>
     </th>
+  );
+}
+
+interface HowFittedProps {
+  readonly account: Account;
+}
+
+/** What was fitted to the rows: how gaps were filled, and the powers of transforms. */
+function HowFitted({ account }: HowFittedProps) {
+  const { imputation, transforms } = account;
+  return (
+    <>
+      {imputation !== null && (
+        <p>
+          Gaps were filled by {count(imputation.dimensions, 'dimension')} in{' '}
+          {count(imputation.rounds, 'round')}
+          {imputation.errors !== null &&
+            `; hidden entries were foretold with an error of ${imputation.errors
+              .map((error, k) => `${figure(error)} by ${k}`)
+              .join(', ')} (in standard deviations)`}
+          .
+        </p>
+      )}
+      {transforms.length > 0 && (
+        <p>
+          Transformed:{' '}
+          {transforms
+            .slice(0, 60)
+            .map(({ measure, transform, power, atBound }) => {
+              const words = TRANSFORM_WORDS.find(word => word.value === transform)!.name;
+              return `${measure} ${words}${power === null ? '' : ` ${figure(power)}`}${atBound ? ' (the end of the range looked through: a further power might do better)' : ''}`;
+            })
+            .join(', ')}
+          {transforms.length > 60 && ` and ${transforms.length - 60} more`}.
+        </p>
+      )}
+    </>
   );
 }

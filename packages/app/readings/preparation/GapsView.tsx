@@ -73,41 +73,53 @@ function Patterns({ gaps }: { gaps: GapPatterns }) {
           <p className="soft small">The {MOST_COLUMNS} measures with the most gaps are shown.</p>
         )}
       </div>
-      <section className={styles.pairs} aria-label="Measures that go missing together">
-        <h2>Missing together</h2>
-        {gaps.pairs.length === 0 ? (
-          <p className="soft small">No two measures go missing together more than by chance.</p>
-        ) : (
-          <table>
-            <thead>
-              <tr>
-                <th scope="col">pair</th>
-                <th scope="col">rows</th>
-                <th scope="col" title="correlation of being missing">
-                  φ
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {gaps.pairs.map(({ a, b, both, phi }) => (
-                <tr key={`${a} ${b}`}>
-                  <th scope="row">
-                    <button
-                      type="button"
-                      className="action"
-                      onClick={() => dispatch(selected({ columns: [a, b] }))}
-                    >
-                      {shortName(a, 14)} · {shortName(b, 14)}
-                    </button>
-                  </th>
-                  <td>{both}</td>
-                  <td>{coefficient(phi)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        )}
-      </section>
+      <MissingTogether pairs={gaps.pairs} />
     </div>
+  );
+}
+
+interface MissingTogetherProps {
+  readonly pairs: GapPatterns['pairs'];
+}
+
+function MissingTogether({ pairs }: MissingTogetherProps) {
+  const dispatch = useAppDispatch();
+  const shortName = useShortName();
+  return (
+    <section className={styles.pairs} aria-label="Measures that go missing together">
+      <h2>Missing together</h2>
+      {pairs.length === 0 ? (
+        <p className="soft small">No two measures go missing together more than by chance.</p>
+      ) : (
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">pair</th>
+              <th scope="col">rows</th>
+              <th scope="col" title="correlation of being missing">
+                φ
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {pairs.map(({ a, b, both, phi }) => (
+              <tr key={`${a} ${b}`}>
+                <th scope="row">
+                  <button
+                    type="button"
+                    className="action"
+                    onClick={() => dispatch(selected({ columns: [a, b] }))}
+                  >
+                    {shortName(a, 14)} · {shortName(b, 14)}
+                  </button>
+                </th>
+                <td>{both}</td>
+                <td>{coefficient(phi)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
   );
 }

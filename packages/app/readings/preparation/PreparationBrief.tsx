@@ -20,7 +20,7 @@ export function PreparationBrief() {
   const recipe = useRecipe();
   const edit = useEdit();
   const { preparation } = recipe;
-  const { missing, gapsAllowed, outliers, reach, rowTransform, transform, weighting } = preparation;
+  const { missing, gapsAllowed, outliers, weighting } = preparation;
   const weight = recipe.columns.find(({ role }) => role === 'weight');
   const set = (change: Partial<typeof preparation>, of: string) => edit(withPreparation(recipe, change), of);
   const own = preparation.transforms.length;
@@ -56,36 +56,7 @@ export function PreparationBrief() {
         }
         note="Once, not repeatedly: new fences on what is left may flag entries again."
       />
-      {outliers !== 'none' && (
-        <>
-          {outliers === 'robust-z' ? ' of ' : ' at '}
-          <NumberWord
-            settles={outliers === 'robust-z' ? 'Robust z score' : 'Interquartile ranges beyond the quartiles'}
-            value={reach}
-            least={0.1}
-            most={20}
-            why={
-              outliers === 'robust-z'
-                ? '3.5 is usual (Iglewicz and Hoaglin 1993).'
-                : '1.5 flags about 1 in 140 entries of a normal measure, 3 only far ones (Tukey 1977).'
-            }
-            onNumber={value => set({ reach: value }, 'reach')}
-          />
-          {outliers === 'robust-z' ? '' : '\u00a0×\u00a0IQR'}
-        </>
-      )}
-      , transform{' '}
-      <ChoiceWord<string>
-        settles="How all measures are transformed"
-        value={rowTransform === 'none' ? transform : rowTransform}
-        choices={[...TRANSFORM_WORDS, ...ROW_TRANSFORM_WORDS]}
-        onChoose={value => {
-          const byRow = ROW_TRANSFORM_WORDS.find(word => word.value === value)?.value ?? 'none';
-          const byColumn = TRANSFORM_WORDS.find(word => word.value === value)?.value ?? 'none';
-          set({ rowTransform: byRow, transform: byColumn }, 'transform');
-        }}
-        note="A single measure may have its own: select it below."
-      />
+      <ReachWord />, transform <TransformWord />
       {own > 0 && ` (${own} ${own === 1 ? 'has its' : 'have their'} own)`}, bring every measure to{' '}
       <ScaleWord />
       {weight !== undefined && (
@@ -189,6 +160,55 @@ function ScaleWord() {
       value={scale}
       choices={SCALE_WORDS}
       onChoose={value => edit(withPreparation(recipe, { scale: value }), 'scale')}
+    />
+  );
+}
+
+/** From how far an entry is an outlier. */
+function ReachWord() {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const { outliers, reach } = recipe.preparation;
+  if (outliers === 'none') return null;
+  const set = (value: number) => edit(withPreparation(recipe, { reach: value }), 'reach');
+  return (
+    <>
+      {outliers === 'robust-z' ? ' of ' : ' at '}
+      <NumberWord
+        settles={outliers === 'robust-z' ? 'Robust z score' : 'Interquartile ranges beyond the quartiles'}
+        value={reach}
+        least={0.1}
+        most={20}
+        why={
+          outliers === 'robust-z'
+            ? '3.5 is usual (Iglewicz and Hoaglin 1993).'
+            : '1.5 flags about 1 in 140 entries of a normal measure, 3 only far ones (Tukey 1977).'
+        }
+        onNumber={set}
+      />
+      {outliers === 'robust-z' ? '' : '\u00a0×\u00a0IQR'}
+    </>
+  );
+}
+
+/** How all measures are transformed. */
+function TransformWord() {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const { rowTransform, transform } = recipe.preparation;
+  const set = (change: Partial<typeof recipe.preparation>, of: string) =>
+    edit(withPreparation(recipe, change), of);
+  return (
+    <ChoiceWord<string>
+      settles="How all measures are transformed"
+      value={rowTransform === 'none' ? transform : rowTransform}
+      choices={[...TRANSFORM_WORDS, ...ROW_TRANSFORM_WORDS]}
+      onChoose={value => {
+        const byRow = ROW_TRANSFORM_WORDS.find(word => word.value === value)?.value ?? 'none';
+        const byColumn = TRANSFORM_WORDS.find(word => word.value === value)?.value ?? 'none';
+        set({ rowTransform: byRow, transform: byColumn }, 'transform');
+      }}
+      note="A single measure may have its own: select it below."
     />
   );
 }

@@ -1,7 +1,8 @@
-import { useCallback, useEffect, useMemo, useRef, useState, type MouseEvent } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type MouseEvent, type RefObject } from 'react';
 import { entry } from '@wold/core/algebra/matrix';
 import { correlationP, type Suitability } from '@wold/core/suitability/suitability';
 import { coefficient } from '../../charts/format';
+import type { ShortName } from '../../charts/namesApart';
 import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useSelection } from '../../store/useStudy';
@@ -26,14 +27,11 @@ export function MatrixView({ found }: { found: Suitability }) {
   const { mode, tokens } = useMode();
   const canvas = useRef<HTMLCanvasElement>(null);
   const box = useRef<HTMLDivElement>(null);
-  const [size, setSize] = useState({ width: 0, height: 0 });
+  const size = useSize(box);
   const [partial, setPartial] = useState(false);
-  const [zoom, setZoom] = useState<{ of: Suitability; span: Span } | null>(null);
+  const { span, isWhole, zoomTo, showWhole } = useZoom(found);
   const [over, setOver] = useState<readonly [number, number] | null>(null);
   const p = found.measures.length;
-  const letters = size.width < WIDE ? 11 : 24;
-  const whole: Span = { from: 0, to: p };
-  const span = zoom?.of === found ? zoom.span : whole;
   const matrix = partial && found.antiImage !== null ? found.antiImage : found.correlations;
   const names = useMemo(() => found.order.map(j => found.measures[j]!.measure), [found]);
   const layout = useMemo(() => layoutOf(span, size), [span.from, span.to, size]); // eslint-disable-line react-hooks/exhaustive-deps
@@ -50,14 +48,6 @@ export function MatrixView({ found }: { found: Suitability }) {
     return cellPicture(to - from, (row, column) => value(from + row, from + column), mode, tokens.rule);
   }, [layout.single, unseen, value, span.from, span.to, mode, tokens]); // eslint-disable-line react-hooks/exhaustive-deps
 
-  useEffect(() => {
-    const observer = new ResizeObserver(([seen]) => {
-      const { width, height } = seen!.contentRect;
-      setSize({ width, height });
-    });
-    observer.observe(box.current!);
-    return () => observer.disconnect();
-  }, []);
   useEffect(() => {
     if (canvas.current === null || size.width === 0) return;
     drawMatrix(
@@ -78,15 +68,6 @@ export function MatrixView({ found }: { found: Suitability }) {
       : null;
   }
 
-  function zoomTo(factor: number, middle: number): void {
-    const length = Math.max(
-      Math.min(LEAST_SHOWN, p),
-      Math.min(p, Math.round((span.to - span.from) * factor)),
-    );
-    const from = Math.max(0, Math.min(p - length, Math.round(middle - length / 2)));
-    setZoom(length === p ? null : { of: found, span: { from, to: from + length } });
-  }
-
   // Wheels are told to React as passive; this one must keep the page from scrolling.
   useEffect(() => {
     const element = canvas.current;
@@ -94,7 +75,7 @@ export function MatrixView({ found }: { found: Suitability }) {
     const wheel = (event: WheelEvent) => {
       event.preventDefault();
       const at = cellAt({ nativeEvent: event });
-      zoomTo(event.deltaY < 0 ? 0.8 : 1.25, at === null ? (span.from + span.to) / 2 : (at[0] + at[1]) / 2);
+      zoomTo(event.deltaY < 0 ? 0.8 : 1.25, at === null ? undefined : (at[0] + at[1]) / 2);
     };
     element.addEventListener('wheel', wheel, { passive: false });
     return () => element.removeEventListener('wheel', wheel);
@@ -107,15 +88,10 @@ export function MatrixView({ found }: { found: Suitability }) {
     dispatch(selected({ columns: a === b ? [a] : [b, a] }));
   }
 
-  const words = over === null ? null : pairWords(over);
-  function pairWords([row, column]: readonly [number, number]): string {
-    const r = entry(matrix, found.order[row]!, found.order[column]!);
-    const [a, b] = [names[row]!, names[column]!];
-    if (a === b) return a;
-    const p2 = found.n === null || partial ? '' : `, p ${pWords(correlationP(r, found.n))}`;
-    return `${shortName(a, 40)} and ${shortName(b, 40)}: ${partial ? 'partial ' : ''}r ${coefficient(r)}${p2}`;
-  }
-
+  const words =
+    over === null
+      ? null
+      : pairWords(found, value(...over), [names[over[0]]!, names[over[1]]!], partial, shortName);
   return (
     <div className={styles.view}>
       <div className={styles.left}>
@@ -129,62 +105,122 @@ export function MatrixView({ found }: { found: Suitability }) {
             onClick={press}
           />
         </div>
-        <div className={styles.foot}>
-          <span className="small">
-            {words ?? <span className="soft">Click selects a pair; the wheel zooms.</span>}
-          </span>
-          <span className={styles.tools}>
-            {found.antiImage !== null && (
-              <label className="small">
-                <input
-                  type="checkbox"
-                  checked={partial}
-                  onChange={event => setPartial(event.target.checked)}
-                />{' '}
-                anti-image (partial)
-              </label>
-            )}
-            <button
-              type="button"
-              className="action small"
-              onClick={() => zoomTo(0.6, (span.from + span.to) / 2)}
-            >
-              closer
-            </button>
-            <button
-              type="button"
-              className="action small"
-              disabled={span.to - span.from === p}
-              onClick={() => setZoom(null)}
-            >
-              whole
-            </button>
-          </span>
-        </div>
+        <Tools
+          words={words}
+          partial={found.antiImage === null ? null : partial}
+          onPartial={setPartial}
+          isWhole={isWhole}
+          onCloser={() => zoomTo(0.6)}
+          onWhole={showWhole}
+        />
       </div>
-      <section className={styles.pairs} aria-label="Strongest pairs">
-        <h3>Strongest pairs</h3>
-        <div className={styles.scroll} role="region" aria-label="Strongest pairs, list" tabIndex={0}>
-          <table>
-            <tbody>
-              {pairs.map(({ a, b, r }) => (
-                <tr key={`${a} ${b}`} data-chosen={chosen.includes(a) && chosen.includes(b)}>
-                  <th scope="row">
-                    <button
-                      type="button"
-                      title={`${a} and ${b}`}
-                      onClick={() => dispatch(selected({ columns: [a, b] }))}
-                    >
-                      {shortName(a, letters)} · {shortName(b, letters)}
-                    </button>
-                  </th>
-                  <td>{coefficient(r)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
-      </section>
+      <PairList pairs={pairs} letters={size.width < WIDE ? 11 : 24} />
     </div>
   );
+}
+
+function PairList({ pairs, letters }: { pairs: ReturnType<typeof strongestPairs>; letters: number }) {
+  const shortName = useShortName();
+  const dispatch = useAppDispatch();
+  const { columns: chosen } = useSelection();
+  return (
+    <section className={styles.pairs} aria-label="Strongest pairs">
+      <h3>Strongest pairs</h3>
+      <div className={styles.scroll} role="region" aria-label="Strongest pairs, list" tabIndex={0}>
+        <table>
+          <tbody>
+            {pairs.map(({ a, b, r }) => (
+              <tr key={`${a} ${b}`} data-chosen={chosen.includes(a) && chosen.includes(b)}>
+                <th scope="row">
+                  <button
+                    type="button"
+                    title={`${a} and ${b}`}
+                    onClick={() => dispatch(selected({ columns: [a, b] }))}
+                  >
+                    {shortName(a, letters)} · {shortName(b, letters)}
+                  </button>
+                </th>
+                <td>{coefficient(r)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+/** What the pointer is over, in words. */
+function pairWords(
+  found: Suitability,
+  r: number,
+  [a, b]: readonly [string, string],
+  partial: boolean,
+  shortName: ShortName,
+): string {
+  if (a === b) return a;
+  const p = found.n === null || partial ? '' : `, p ${pWords(correlationP(r, found.n))}`;
+  return `${shortName(a, 40)} and ${shortName(b, 40)}: ${partial ? 'partial ' : ''}r ${coefficient(r)}${p}`;
+}
+
+interface ToolsProps {
+  readonly words: string | null;
+  /** Null where there are no partial correlations. */
+  readonly partial: boolean | null;
+  readonly onPartial: (partial: boolean) => void;
+  readonly isWhole: boolean;
+  readonly onCloser: () => void;
+  readonly onWhole: () => void;
+}
+
+function Tools({ words, partial, onPartial, isWhole, onCloser, onWhole }: ToolsProps) {
+  return (
+    <div className={styles.foot}>
+      <span className="small">
+        {words ?? <span className="soft">Click selects a pair; the wheel zooms.</span>}
+      </span>
+      <span className={styles.tools}>
+        {partial !== null && (
+          <label className="small">
+            <input type="checkbox" checked={partial} onChange={event => onPartial(event.target.checked)} />{' '}
+            anti-image (partial)
+          </label>
+        )}
+        <button type="button" className="action small" onClick={onCloser}>
+          closer
+        </button>
+        <button type="button" className="action small" disabled={isWhole} onClick={onWhole}>
+          whole
+        </button>
+      </span>
+    </div>
+  );
+}
+
+/** The size of an element, whatever becomes of it. */
+function useSize(element: RefObject<HTMLElement | null>) {
+  const [size, setSize] = useState({ width: 0, height: 0 });
+  useEffect(() => {
+    const observer = new ResizeObserver(([seen]) => {
+      const { width, height } = seen!.contentRect;
+      setSize({ width, height });
+    });
+    observer.observe(element.current!);
+    return () => observer.disconnect();
+  }, [element]);
+  return size;
+}
+
+/** Part of the measures in sight, the whole again for other correlations; and what a factor about a place leaves. */
+function useZoom(found: Suitability) {
+  const p = found.measures.length;
+  const [zoom, setZoom] = useState<{ of: Suitability; span: Span } | null>(null);
+  const span = zoom?.of === found ? zoom.span : { from: 0, to: p };
+  function zoomTo(factor: number, middle = (span.from + span.to) / 2): void {
+    const wanted = Math.min(p, Math.round((span.to - span.from) * factor));
+    const length = Math.max(Math.min(LEAST_SHOWN, p), wanted);
+    const from = Math.max(0, Math.min(p - length, Math.round(middle - length / 2)));
+    setZoom(length === p ? null : { of: found, span: { from, to: from + length } });
+  }
+  return { span, isWhole: span.to - span.from === p, zoomTo, showWhole: () => setZoom(null) };
 }

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { doubtful, type Doubt } from '@wold/core/suitability/doubt';
-import type { Suitability } from '@wold/core/suitability/suitability';
+import type { MeasureSuitability, Suitability } from '@wold/core/suitability/suitability';
 import { coefficient, fixed } from '../../charts/format';
 import { ViewSwitch } from '../../controls/ViewSwitch';
 import { useRowWindow } from '../../controls/useRowWindow';
@@ -117,10 +117,6 @@ function Verdicts({ found, doubts }: { found: Suitability; doubts: readonly Doub
 }
 
 function Measures({ found, doubts }: { found: Suitability; doubts: readonly Doubt[] }) {
-  const shortName = useShortName();
-  const recipe = useRecipe();
-  const edit = useEdit();
-  const dispatch = useAppDispatch();
   const { columns: chosen } = useSelection();
   const reasons = useMemo(() => new Map(doubts.map(({ measure, why }) => [measure, why])), [doubts]);
   // Doubtful ones first, then the least adequate.
@@ -156,56 +152,71 @@ function Measures({ found, doubts }: { found: Suitability; doubts: readonly Doub
         <tbody>
           {above > 0 && <tr style={{ height: above }} aria-hidden="true" />}
           {lines.map(line => {
-            const { measure, kmo, largest, with: mate, smc, skewness, kurtosis } = order[line.index]!;
-            const why = reasons.get(measure);
+            const measure = order[line.index]!;
             return (
-              <tr key={measure} aria-rowindex={line.index + 2} data-chosen={chosen.includes(measure)}>
-                <th scope="row">
-                  <button
-                    type="button"
-                    title={measure}
-                    onClick={() => dispatch(selected({ columns: [measure] }))}
-                  >
-                    {shortName(measure, 22)}
-                  </button>
-                </th>
-                <td>{fixed(kmo, 2)}</td>
-                <td>{coefficient(largest)}</td>
-                <td className={styles.mate}>
-                  <button
-                    type="button"
-                    title={mate}
-                    onClick={() => dispatch(selected({ columns: [mate, measure] }))}
-                  >
-                    {shortName(mate, 18)}
-                  </button>
-                </td>
-                <td>{fixed(smc, 2)}</td>
-                <td>{fixed(skewness, 2)}</td>
-                <td>{fixed(kurtosis, 2)}</td>
-                <td className={styles.why}>
-                  {why !== undefined && (
-                    <>
-                      <span className={styles.doubt}>{why.join('; ')}</span>{' '}
-                      <button
-                        type="button"
-                        className="action"
-                        aria-label={`Set ${measure} aside`}
-                        onClick={() =>
-                          edit(withRoles(recipe, [measure], 'aside', why.join('; ')), `role ${measure}`)
-                        }
-                      >
-                        set aside
-                      </button>
-                    </>
-                  )}
-                </td>
-              </tr>
+              <MeasureLine
+                key={measure.measure}
+                of={measure}
+                place={line.index}
+                why={reasons.get(measure.measure)}
+                chosen={chosen.includes(measure.measure)}
+              />
             );
           })}
           {below > 0 && <tr style={{ height: below }} aria-hidden="true" />}
         </tbody>
       </table>
     </div>
+  );
+}
+
+interface MeasureLineProps {
+  readonly of: MeasureSuitability;
+  /** Its place in the list, counted from 0. */
+  readonly place: number;
+  /** Why it is doubtful, where it is. */
+  readonly why: readonly string[] | undefined;
+  readonly chosen: boolean;
+}
+
+function MeasureLine({ of, place, why, chosen }: MeasureLineProps) {
+  const shortName = useShortName();
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const dispatch = useAppDispatch();
+  const { measure, kmo, largest, with: mate, smc, skewness, kurtosis } = of;
+  return (
+    <tr aria-rowindex={place + 2} data-chosen={chosen}>
+      <th scope="row">
+        <button type="button" title={measure} onClick={() => dispatch(selected({ columns: [measure] }))}>
+          {shortName(measure, 22)}
+        </button>
+      </th>
+      <td>{fixed(kmo, 2)}</td>
+      <td>{coefficient(largest)}</td>
+      <td className={styles.mate}>
+        <button type="button" title={mate} onClick={() => dispatch(selected({ columns: [mate, measure] }))}>
+          {shortName(mate, 18)}
+        </button>
+      </td>
+      <td>{fixed(smc, 2)}</td>
+      <td>{fixed(skewness, 2)}</td>
+      <td>{fixed(kurtosis, 2)}</td>
+      <td className={styles.why}>
+        {why !== undefined && (
+          <>
+            <span className={styles.doubt}>{why.join('; ')}</span>{' '}
+            <button
+              type="button"
+              className="action"
+              aria-label={`Set ${measure} aside`}
+              onClick={() => edit(withRoles(recipe, [measure], 'aside', why.join('; ')), `role ${measure}`)}
+            >
+              set aside
+            </button>
+          </>
+        )}
+      </td>
+    </tr>
   );
 }

@@ -16,7 +16,6 @@ export function CodesWord() {
   const recipe = useRecipe();
   const edit = useEdit();
   const { value: descriptions } = useDescription();
-  const shortName = useShortName();
   const undecided = undecidedCodes(recipe, descriptions ?? []);
   if (undecided.length === 0) return null;
   return (
@@ -25,49 +24,13 @@ export function CodesWord() {
       <Word
         settles="Numbers that may stand for missing entries"
         panel={close => (
-          <div className={form.form} style={{ padding: 8 }}>
-            <p className="soft small">
-              These numbers lie well apart from all others in their columns, as codes for “no answer” do.
-            </p>
-            <ul className={form.checks}>
-              {undecided.slice(0, MOST_LISTED).map(({ name, codes }) => (
-                <li key={name} className={form.line}>
-                  <strong>{shortName(name, 24)}</strong>
-                  {codes
-                    .filter(({ counted }) => !counted)
-                    .map(({ text, count: times }) => (
-                      <span key={text}>
-                        {text} <span className="soft">{times} ×</span>
-                      </span>
-                    ))}
-                </li>
-              ))}
-            </ul>
-            <div className={form.line}>
-              <button
-                type="button"
-                autoFocus
-                className={form.button}
-                onClick={() => {
-                  edit(decided(recipe, undecided, true), 'missing codes');
-                  close();
-                }}
-              >
-                All are missing
-              </button>
-              <button
-                type="button"
-                className="action"
-                onClick={() => {
-                  edit(decided(recipe, undecided, false), 'missing codes');
-                  close();
-                }}
-              >
-                All are values
-              </button>
-            </div>
-            <p className="soft small">To decide on one, select its column: the lens has its codes.</p>
-          </div>
+          <CodesPanel
+            undecided={undecided}
+            onDecided={missing => {
+              edit(decided(recipe, undecided, missing), 'missing codes');
+              close();
+            }}
+          />
         )}
       >
         {count(undecided.length, 'column')} may hold missing codes
@@ -81,4 +44,43 @@ function decided(recipe: Recipe, columns: readonly ColumnDescription[], missing:
     const counted = codes.filter(code => missing || code.counted).map(({ text }) => text);
     return withColumn(changed, name, { missing: counted });
   }, recipe);
+}
+
+interface CodesPanelProps {
+  readonly undecided: readonly ColumnDescription[];
+  readonly onDecided: (missing: boolean) => void;
+}
+
+function CodesPanel({ undecided, onDecided }: CodesPanelProps) {
+  const shortName = useShortName();
+  return (
+    <div className={form.form} style={{ padding: 8 }}>
+      <p className="soft small">
+        These numbers lie well apart from all others in their columns, as codes for “no answer” do.
+      </p>
+      <ul className={form.checks}>
+        {undecided.slice(0, MOST_LISTED).map(({ name, codes }) => (
+          <li key={name} className={form.line}>
+            <strong>{shortName(name, 24)}</strong>
+            {codes
+              .filter(({ counted }) => !counted)
+              .map(({ text, count: times }) => (
+                <span key={text}>
+                  {text} <span className="soft">{times} ×</span>
+                </span>
+              ))}
+          </li>
+        ))}
+      </ul>
+      <div className={form.line}>
+        <button type="button" autoFocus className={form.button} onClick={() => onDecided(true)}>
+          All are missing
+        </button>
+        <button type="button" className="action" onClick={() => onDecided(false)}>
+          All are values
+        </button>
+      </div>
+      <p className="soft small">To decide on one, select its column: the lens has its codes.</p>
+    </div>
+  );
 }

@@ -9,7 +9,7 @@ import {
   THOUSANDS_MARKS,
   type ReadingChoices,
 } from '@wold/core/table/readingChoices';
-import type { Table } from '@wold/core/table/table';
+import type { Source, Table } from '@wold/core/table/table';
 import type { ProblemData } from '@wold/core/problem';
 import { shortName } from '../../charts/format';
 import { loadFile } from '../../storage/studies';
@@ -58,26 +58,8 @@ export function ReadingForm({ onClose }: { onClose: () => void }) {
   const recipe = useRecipe();
   const edit = useEdit();
   const [choices, setChoices] = useState<ReadingChoices>(recipe.reading);
-  const [file, setFile] = useState<{ name: string; content: Blob } | null | undefined>(null);
-  const [preview, setPreview] = useState<Table | null>(null);
-  const [problem, setProblem] = useState<ProblemData | null>(null);
+  const { file, preview, problem, setProblem } = usePreview(table, choices);
   const [working, setWorking] = useState(false);
-
-  useEffect(() => {
-    void loadFile(table.fileKey).then(setFile, () => setFile(undefined));
-  }, [table.fileKey]);
-
-  useEffect(() => {
-    if (!file) return undefined;
-    const part = table.source.format === 'workbook' ? file.content : file.content.slice(0, PREVIEWED);
-    const ticket = readTable(part, file.name, choices, false);
-    void ticket.end.then(end => {
-      if (end === 'stopped') return;
-      setPreview('value' in end ? end.value.table : null);
-      setProblem('problem' in end ? end.problem : null);
-    });
-    return ticket.stop;
-  }, [file, choices, table.source.format]);
 
   async function apply(): Promise<void> {
     if (!file) return;
@@ -99,7 +81,6 @@ export function ReadingForm({ onClose }: { onClose: () => void }) {
     onClose();
   }
 
-  const found = preview?.source ?? table.source;
   const set = (change: ReadingChoices) => setChoices({ ...choices, ...change });
   return (
     <div className={styles.reading}>
@@ -113,44 +94,7 @@ export function ReadingForm({ onClose }: { onClose: () => void }) {
           }}
         />
       )}
-      <div className={`${form.form} ${styles.fields}`}>
-        {found.format === 'workbook' && (
-          <label className={form.field}>
-            <span className="soft">Sheet</span>
-            <select value={found.sheet} onChange={event => set({ sheet: event.target.value })}>
-              {found.sheets.map(sheet => (
-                <option key={sheet}>{sheet}</option>
-              ))}
-            </select>
-          </label>
-        )}
-        {found.format === 'delimited text' &&
-          FIELDS.map(({ key, name, values }) => (
-            <label key={key} className={form.field}>
-              <span className="soft">{name}</span>
-              <select
-                value={choices[key] ?? found[key]}
-                onChange={event => set({ [key]: event.target.value })}
-              >
-                {values.map(value => (
-                  <option key={value} value={value}>
-                    {NAMES.get(value) ?? value}
-                  </option>
-                ))}
-              </select>
-            </label>
-          ))}
-        <label className={form.field}>
-          <span className="soft">First line</span>
-          <select
-            value={String(choices.header ?? (found.format === 'delimited text' ? found.header : true))}
-            onChange={event => set({ header: event.target.value === 'true' })}
-          >
-            <option value="true">names of the columns</option>
-            <option value="false">data</option>
-          </select>
-        </label>
-      </div>
+      <ChoiceFields choices={choices} found={preview?.source ?? table.source} onChange={set} />
       {problem !== null && <ProblemNote problem={problem} />}
       {preview !== null && problem === null && <Preview table={preview} />}
       <div className={form.line}>
@@ -170,6 +114,94 @@ export function ReadingForm({ onClose }: { onClose: () => void }) {
         </button>
       </div>
     </div>
+  );
+}
+
+/** The file that a table was read from, and its first rows as they would be read; undefined where it is not kept. */
+function usePreview(table: Table, choices: ReadingChoices) {
+  const [file, setFile] = useState<{ name: string; content: Blob } | null | undefined>(null);
+  const [preview, setPreview] = useState<Table | null>(null);
+  const [problem, setProblem] = useState<ProblemData | null>(null);
+  useEffect(() => {
+    void loadFile(table.fileKey).then(setFile, () => setFile(undefined));
+  }, [table.fileKey]);
+
+  useEffect(() => {
+    if (!file) return undefined;
+    const part = table.source.format === 'workbook' ? file.content : file.content.slice(0, PREVIEWED);
+    const ticket = readTable(part, file.name, choices, false);
+    void ticket.end.then(end => {
+      if (end === 'stopped') return;
+      setPreview('value' in end ? end.value.table : null);
+      setProblem('problem' in end ? end.problem : null);
+    });
+    return ticket.stop;
+  }, [file, choices, table.source.format]);
+  return { file, preview, problem, setProblem };
+}
+
+interface ChoiceFieldsProps {
+  readonly choices: ReadingChoices;
+  /** How the file is read now. */
+  readonly found: Source;
+  readonly onChange: (change: ReadingChoices) => void;
+}
+
+function ChoiceFields({ choices, found, onChange }: ChoiceFieldsProps) {
+  const header = choices.header ?? (found.format === 'delimited text' ? found.header : true);
+  return (
+    <div className={`${form.form} ${styles.fields}`}>
+      {found.format === 'workbook' && (
+        <ChoiceField
+          name="Sheet"
+          value={found.sheet}
+          values={found.sheets.map(sheet => [sheet, sheet])}
+          onChoose={sheet => onChange({ sheet })}
+        />
+      )}
+      {found.format === 'delimited text' &&
+        FIELDS.map(({ key, name, values }) => (
+          <ChoiceField
+            key={key}
+            name={name}
+            value={choices[key] ?? found[key]}
+            values={values.map(value => [value, NAMES.get(value) ?? value])}
+            onChoose={value => onChange({ [key]: value })}
+          />
+        ))}
+      <ChoiceField
+        name="First line"
+        value={String(header)}
+        values={[
+          ['true', 'names of the columns'],
+          ['false', 'data'],
+        ]}
+        onChoose={value => onChange({ header: value === 'true' })}
+      />
+    </div>
+  );
+}
+
+interface ChoiceFieldProps {
+  readonly name: string;
+  readonly value: string;
+  /** Each with its name. */
+  readonly values: readonly (readonly [string, string])[];
+  readonly onChoose: (value: string) => void;
+}
+
+function ChoiceField({ name, value, values, onChoose }: ChoiceFieldProps) {
+  return (
+    <label className={form.field}>
+      <span className="soft">{name}</span>
+      <select value={value} onChange={event => onChoose(event.target.value)}>
+        {values.map(([key, words]) => (
+          <option key={key} value={key}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }
 

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import type { Column, LevelColumn } from '@wold/core/table/column';
 import { rowTest, type Condition } from '@wold/core/table/condition';
 import { findColumn } from '@wold/core/table/table';
 import { count, shortName } from '../../charts/format';
@@ -54,22 +55,13 @@ function RowsPanel({ of, close }: RowsWordProps & { close: () => void }) {
   const table = useTable();
   const recipe = useRecipe();
   const edit = useEdit();
-  const dispatch = useAppDispatch();
   const conditions = recipe.preparation[of];
   const first = recipe.columns.find(({ role }) => role === 'label')?.name ?? table.columns[0]!.name;
   const [name, setName] = useState(first);
   const [levels, setLevels] = useState<readonly string[]>([]);
-  const [range, setRange] = useState({ from: '', to: '' });
+  const [range, setRange] = useState<Range>({ from: '', to: '' });
   const column = findColumn(table, name)!;
-  const ends = [Number(range.from || '-Infinity'), Number(range.to || 'Infinity')] as const;
-  const draft: Condition | null =
-    column.kind === 'levels'
-      ? levels.length > 0
-        ? { column: name, levels }
-        : null
-      : (range.from !== '' || range.to !== '') && ends[0] <= ends[1]
-        ? { column: name, from: Math.max(ends[0], -1e300), to: Math.min(ends[1], 1e300) }
-        : null;
+  const draft = draftOf(column, levels, range);
   const matching = draft === null ? [] : [...Array(table.rows).keys()].filter(rowTest(table, draft));
 
   function add(): void {
@@ -87,28 +79,11 @@ function RowsPanel({ of, close }: RowsWordProps & { close: () => void }) {
         add();
       }}
     >
-      {conditions.length > 0 && (
-        <ul className={form.checks}>
-          {conditions.map((condition, index) => (
-            <li key={index} className={form.line}>
-              <span>{conditionWords(condition, nameOf)}</span>
-              <button
-                type="button"
-                className="action"
-                aria-label={`Remove: ${conditionWords(condition, nameOf)}`}
-                onClick={() =>
-                  edit(
-                    withPreparation(recipe, { [of]: conditions.filter((_, other) => other !== index) }),
-                    of,
-                  )
-                }
-              >
-                remove
-              </button>
-            </li>
-          ))}
-        </ul>
-      )}
+      <Conditions
+        conditions={conditions}
+        nameOf={nameOf}
+        onConditions={rest => edit(withPreparation(recipe, { [of]: [...rest] }), of)}
+      />
       <label className={form.field}>
         <span className="soft">Column</span>
         <select
@@ -127,36 +102,9 @@ function RowsPanel({ of, close }: RowsWordProps & { close: () => void }) {
         </select>
       </label>
       {column.kind === 'levels' ? (
-        <div className={form.checks} role="group" aria-label={`Levels of ${name}`}>
-          {column.levels.slice(0, MOST_LEVELS).map(level => (
-            <label key={level}>
-              <input
-                type="checkbox"
-                checked={levels.includes(level)}
-                onChange={event =>
-                  setLevels(
-                    event.target.checked ? [...levels, level] : levels.filter(other => other !== level),
-                  )
-                }
-              />
-              {shortName(level, 40)}
-            </label>
-          ))}
-        </div>
+        <LevelChecks column={column} chosen={levels} onChosen={setLevels} />
       ) : (
-        <div className={form.line}>
-          {(['from', 'to'] as const).map(end => (
-            <label key={end}>
-              {end}{' '}
-              <input
-                className={form.short}
-                inputMode="decimal"
-                value={range[end]}
-                onChange={event => setRange({ ...range, [end]: event.target.value.replace(',', '.') })}
-              />
-            </label>
-          ))}
-        </div>
+        <RangeFields range={range} onRange={setRange} />
       )}
       <p className="soft small">
         {draft === null
@@ -165,22 +113,126 @@ function RowsPanel({ of, close }: RowsWordProps & { close: () => void }) {
             : 'These rows are placed on what the others make: on the map, but in no figure.'
           : `${count(matching.length, 'row')} meet this.`}
       </p>
-      <div className={form.line}>
-        <button type="submit" className={form.button} disabled={draft === null}>
-          {of === 'only' ? 'Use only these' : 'Only place these'}
-        </button>
-        <button
-          type="button"
-          className="action"
-          disabled={matching.length === 0}
-          onClick={() => {
-            dispatch(selected({ rows: matching }));
-            close();
-          }}
-        >
-          Select them
-        </button>
-      </div>
+      <PanelButtons
+        name={of === 'only' ? 'Use only these' : 'Only place these'}
+        ready={draft !== null}
+        matching={matching}
+        onClose={close}
+      />
     </form>
+  );
+}
+
+interface Range {
+  readonly from: string;
+  readonly to: string;
+}
+
+/** The condition as it stands in the form; null where it says nothing yet. */
+function draftOf(column: Column, levels: readonly string[], range: Range): Condition | null {
+  if (column.kind === 'levels') return levels.length > 0 ? { column: column.name, levels } : null;
+  const [from, to] = [Number(range.from || '-Infinity'), Number(range.to || 'Infinity')];
+  if ((range.from === '' && range.to === '') || !(from <= to)) return null;
+  return { column: column.name, from: Math.max(from, -1e300), to: Math.min(to, 1e300) };
+}
+
+interface ConditionsProps {
+  readonly conditions: readonly Condition[];
+  readonly nameOf: ShortName;
+  readonly onConditions: (conditions: readonly Condition[]) => void;
+}
+
+/** The conditions there are, each of which can be removed. */
+function Conditions({ conditions, nameOf, onConditions }: ConditionsProps) {
+  if (conditions.length === 0) return null;
+  return (
+    <ul className={form.checks}>
+      {conditions.map((condition, index) => (
+        <li key={index} className={form.line}>
+          <span>{conditionWords(condition, nameOf)}</span>
+          <button
+            type="button"
+            className="action"
+            aria-label={`Remove: ${conditionWords(condition, nameOf)}`}
+            onClick={() => onConditions(conditions.filter((_, other) => other !== index))}
+          >
+            remove
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+interface LevelChecksProps {
+  readonly column: LevelColumn;
+  readonly chosen: readonly string[];
+  readonly onChosen: (levels: readonly string[]) => void;
+}
+
+function LevelChecks({ column, chosen, onChosen }: LevelChecksProps) {
+  return (
+    <div className={form.checks} role="group" aria-label={`Levels of ${column.name}`}>
+      {column.levels.slice(0, MOST_LEVELS).map(level => (
+        <label key={level}>
+          <input
+            type="checkbox"
+            checked={chosen.includes(level)}
+            onChange={event =>
+              onChosen(event.target.checked ? [...chosen, level] : chosen.filter(other => other !== level))
+            }
+          />
+          {shortName(level, 40)}
+        </label>
+      ))}
+    </div>
+  );
+}
+
+function RangeFields({ range, onRange }: { range: Range; onRange: (range: Range) => void }) {
+  return (
+    <div className={form.line}>
+      {(['from', 'to'] as const).map(end => (
+        <label key={end}>
+          {end}{' '}
+          <input
+            className={form.short}
+            inputMode="decimal"
+            value={range[end]}
+            onChange={event => onRange({ ...range, [end]: event.target.value.replace(',', '.') })}
+          />
+        </label>
+      ))}
+    </div>
+  );
+}
+
+interface PanelButtonsProps {
+  readonly name: string;
+  readonly ready: boolean;
+  /** The rows that meet the condition. */
+  readonly matching: readonly number[];
+  readonly onClose: () => void;
+}
+
+function PanelButtons({ name, ready, matching, onClose }: PanelButtonsProps) {
+  const dispatch = useAppDispatch();
+  return (
+    <div className={form.line}>
+      <button type="submit" className={form.button} disabled={!ready}>
+        {name}
+      </button>
+      <button
+        type="button"
+        className="action"
+        disabled={matching.length === 0}
+        onClick={() => {
+          dispatch(selected({ rows: matching }));
+          onClose();
+        }}
+      >
+        Select them
+      </button>
+    </div>
   );
 }

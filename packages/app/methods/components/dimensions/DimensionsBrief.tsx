@@ -140,9 +140,6 @@ function KeepPanel({ reduction, kept, close }: { reduction: Reduction; kept: num
   const most = value?.eigenvalues.length ?? 1;
   const [text, setText] = useState(String(kept));
   const number = Number(text);
-  const [shareText, setShareText] = useState('');
-  const share = Number(shareText.replace(',', '.'));
-  const shareFits = shareText.trim() !== '' && share >= 1 && share <= 100;
   const fits = Number.isInteger(number) && number >= 1 && number <= most;
   const keep = (wanted: ComponentsSettings['keep']) => {
     edit(withSettings(recipe, reduction, { keep: wanted }), `keep ${reduction.id}`);
@@ -168,26 +165,7 @@ function KeepPanel({ reduction, kept, close }: { reduction: Reduction; kept: num
           slotProps={{ htmlInput: { inputMode: 'numeric' } }}
         />
       </form>
-      <form
-        onSubmit={event => {
-          event.preventDefault();
-          if (shareFits && value !== null) keep(holding(value.shares, share / 100));
-        }}
-      >
-        <TextField
-          label="or as many as hold this share, in per cent"
-          fullWidth
-          value={shareText}
-          error={shareText !== '' && !shareFits}
-          helperText={
-            shareFits && value !== null
-              ? `That is ${count(holding(value.shares, share / 100), 'dimension')}. Enter keeps it.`
-              : 'From 1 to 100.'
-          }
-          onChange={event => setShareText(event.target.value)}
-          slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-        />
-      </form>
+      {value !== null && <ShareForm shares={value.shares} onKeep={keep} />}
       <button type="button" className="action" onClick={() => keep('above-average')}>
         As many as have an eigenvalue above the average
       </button>
@@ -275,5 +253,39 @@ function MeasuresPanel({ reduction, measures }: { reduction: Reduction; measures
       )}
       <p className="soft small">Left out of this reduction only; a role in Table is for the whole study.</p>
     </div>
+  );
+}
+
+interface ShareFormProps {
+  readonly shares: Float64Array;
+  readonly onKeep: (dimensions: number) => void;
+}
+
+/** As many dimensions as hold a share of the variance. */
+function ShareForm({ shares, onKeep }: ShareFormProps) {
+  const [text, setText] = useState('');
+  const share = Number(text.replace(',', '.'));
+  const fits = text.trim() !== '' && share >= 1 && share <= 100;
+  return (
+    <form
+      onSubmit={event => {
+        event.preventDefault();
+        if (fits) onKeep(holding(shares, share / 100));
+      }}
+    >
+      <TextField
+        label="or as many as hold this share, in per cent"
+        fullWidth
+        value={text}
+        error={text !== '' && !fits}
+        helperText={
+          fits
+            ? `That is ${count(holding(shares, share / 100), 'dimension')}. Enter keeps it.`
+            : 'From 1 to 100.'
+        }
+        onChange={event => setText(event.target.value)}
+        slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+      />
+    </form>
   );
 }

@@ -1,5 +1,6 @@
 import { DivergingBar } from '../../../charts/DivergingBar';
 import { count, figure, percent } from '../../../charts/format';
+import type { RowPart } from '@wold/core/methods/components/distances';
 import { useComponents, useDistances, useRowParts } from '../results';
 import { isBeyond, rowDistances } from '../trust/odd';
 import { useHand } from '../../../store/useStudy';
@@ -23,8 +24,6 @@ export function RowFit({ row }: { row: number }) {
     limit === null
       ? figure(value, 3)
       : `${figure(value, 3)}, ${isBeyond(value, limit) ? 'beyond' : 'within'} ${figure(limit, 3)}`;
-  const far = isBeyond(own.t2, t2Limit);
-  const byT2 = [...parts].sort((a, b) => b.t2 - a.t2).slice(0, MOST_LISTED);
   const byQ = [...parts].sort((a, b) => b.q - a.q).slice(0, MOST_LISTED);
   return (
     <>
@@ -33,26 +32,7 @@ export function RowFit({ row }: { row: number }) {
         <Fact name="T², far out" value={against(own.t2, t2Limit)} />
         <Fact name="Q, off them" value={against(own.q, qLimit)} />
       </dl>
-      {far && (
-        <>
-          <p className="soft small">Far out by</p>
-          <table className={styles.bars} aria-label="Measures that make it far out">
-            <tbody>
-              {byT2.map(({ measure, t2 }) => (
-                <tr key={measure}>
-                  <th scope="row" title={measure}>
-                    {shortName(measure, 16)}
-                  </th>
-                  <td>
-                    <DivergingBar value={t2 / own.t2} />
-                  </td>
-                  <td className="number">{percent(t2 / own.t2)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </>
-      )}
+      {isBeyond(own.t2, t2Limit) && <FarOutBy parts={parts} t2={own.t2} />}
       <p className="soft small">Entries that the dimensions rebuild worst</p>
       <table className={styles.values} aria-label="Entries and what the dimensions rebuild of them">
         <thead>
@@ -74,6 +54,37 @@ export function RowFit({ row }: { row: number }) {
               <td>{figure(treated, 3)}</td>
               <td>{figure(treatedRebuilt, 3)}</td>
               <td>{percent(own.q > 0 ? q / own.q : 0)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}
+
+interface FarOutByProps {
+  readonly parts: readonly RowPart[];
+  readonly t2: number;
+}
+
+/** The measures that make a row far out. */
+function FarOutBy({ parts, t2 }: FarOutByProps) {
+  const shortName = useShortName();
+  const strongest = [...parts].sort((a, b) => b.t2 - a.t2).slice(0, MOST_LISTED);
+  return (
+    <>
+      <p className="soft small">Far out by</p>
+      <table className={styles.bars} aria-label="Measures that make it far out">
+        <tbody>
+          {strongest.map(({ measure, t2: part }) => (
+            <tr key={measure}>
+              <th scope="row" title={measure}>
+                {shortName(measure, 16)}
+              </th>
+              <td>
+                <DivergingBar value={part / t2} />
+              </td>
+              <td className="number">{percent(part / t2)}</td>
             </tr>
           ))}
         </tbody>

@@ -58,28 +58,12 @@ function Meaning({ reduction, components }: { reduction: Reduction; components: 
       <div className={styles.head}>
         <ViewSwitch views={views} view={view} onView={next => change('view', next, 'ledger')} />
         {view === 'ledger' && (
-          <>
-            <label className={styles.quantity}>
-              <span className="unseen">What the cells hold</span>
-              <select
-                value={quantity}
-                title={QUANTITY_WORDS[quantity]}
-                onChange={event => change('figures', event.target.value, 'correlations')}
-              >
-                {quantities.map(name => (
-                  <option key={name} value={name}>
-                    {name}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <div className={styles.fade}>
-              <span className="soft small" id="fade-name">
-                fade under {fixed(reduction.settings.fade, 2)}
-              </span>
-              <FadeSlider reduction={reduction} />
-            </div>
-          </>
+          <LedgerChoices
+            reduction={reduction}
+            quantities={quantities}
+            quantity={quantity}
+            onQuantity={next => change('figures', next, 'correlations')}
+          />
         )}
       </div>
       {components.rotation !== null && <Rotated reduction={reduction} components={components} />}
@@ -154,5 +138,40 @@ function Rotated({ reduction, components }: { reduction: Reduction; components: 
         <strong> The rotation did not settle in {rotation!.iterations} iterations.</strong>
       )}
     </p>
+  );
+}
+
+interface LedgerChoicesProps {
+  readonly reduction: Reduction;
+  readonly quantities: readonly Quantity[];
+  readonly quantity: Quantity;
+  readonly onQuantity: (quantity: string) => void;
+}
+
+/** What the ledger's cells hold, and from where they fade. */
+function LedgerChoices({ reduction, quantities, quantity, onQuantity }: LedgerChoicesProps) {
+  return (
+    <>
+      <label className={styles.quantity}>
+        <span className="unseen">What the cells hold</span>
+        <select
+          value={quantity}
+          title={QUANTITY_WORDS[quantity]}
+          onChange={event => onQuantity(event.target.value)}
+        >
+          {quantities.map(name => (
+            <option key={name} value={name}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <div className={styles.fade}>
+        <span className="soft small" id="fade-name">
+          fade under {fixed(reduction.settings.fade, 2)}
+        </span>
+        <FadeSlider reduction={reduction} />
+      </div>
+    </>
   );
 }

@@ -67,11 +67,7 @@ function Chosen({ reduction, outcome }: { reduction: Reduction; outcome: string 
 }
 
 function Foretold({ reduction, value }: { reduction: Reduction; value: Outcome }) {
-  const dispatch = useAppDispatch();
-  const { crossValidated } = value;
-  const held = crossValidated.at(-1);
-  const strongest = [...value.weights].sort((a, b) => Math.abs(b.perSd) - Math.abs(a.perSd));
-  const full = Math.abs(strongest[0]?.perSd ?? 1) || 1;
+  const held = value.crossValidated.at(-1);
   return (
     <>
       <Figures
@@ -94,77 +90,93 @@ function Foretold({ reduction, value }: { reduction: Reduction; value: Outcome }
         </p>
       )}
       <div className={styles.outcome}>
-        <div>
-          <h2 className={styles.section}>On the scores</h2>
-          <table className={styles.others} aria-label="Coefficients of the scores">
-            <thead>
-              <tr>
-                <th scope="col">term</th>
-                <th scope="col">coefficient</th>
-                <th scope="col">standard error</th>
-                <th scope="col">t</th>
-                <th scope="col">p</th>
-                <th scope="col">R² held out, up to here</th>
-              </tr>
-            </thead>
-            <tbody>
-              {value.coefficients.map(({ name, estimate, standardError, t, p }, index) => (
-                <tr key={name}>
-                  <th scope="row">{index === 0 ? 'intercept' : dimensionName(reduction.names, index)}</th>
-                  <td className="number">{figure(estimate, 4)}</td>
-                  <td className="number">{figure(standardError, 3)}</td>
-                  <td className="number">{fixed(t, 2)}</td>
-                  <td className="number">{pWords(p).replace('= ', '')}</td>
-                  <td className="number">
-                    {index === 0 || crossValidated[index - 1] === undefined
-                      ? ''
-                      : coefficient(crossValidated[index - 1]!)}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          <p className="soft small">
-            Held out: rows in {value.folds} random parts (seed {value.seed}); for each part the dimensions are
-            found from the other rows alone, by descending variance and unrotated.
-          </p>
-        </div>
-        <div>
-          <h2 className={styles.section}>The same, on the measures</h2>
-          <table className={styles.others} aria-label="Coefficients of the measures">
-            <thead>
-              <tr>
-                <th scope="col">treated measure</th>
-                <th scope="col">per unit</th>
-                <th scope="col">per sd</th>
-              </tr>
-            </thead>
-            <tbody>
-              {strongest.slice(0, MOST_LISTED).map(({ measure, weight, perSd }) => (
-                <tr key={measure}>
-                  <th scope="row">
-                    <button type="button" onClick={() => dispatch(selected({ columns: [measure] }))}>
-                      {measure}
-                    </button>
-                  </th>
-                  <td className="number">{figure(weight, 3)}</td>
-                  <td>
-                    <span className={styles.cell}>
-                      <span className={styles.figure}>{figure(perSd, 2)}</span>
-                      <DivergingBar value={perSd / full} />
-                    </span>
-                  </td>
-                </tr>
-              ))}
-              <tr>
-                <th scope="row">intercept</th>
-                <td className="number">{figure(value.intercept, 4)}</td>
-                <td />
-              </tr>
-            </tbody>
-          </table>
-        </div>
+        <OnScores reduction={reduction} value={value} />
+        <OnMeasures value={value} />
       </div>
     </>
+  );
+}
+
+function OnScores({ reduction, value }: { reduction: Reduction; value: Outcome }) {
+  const { crossValidated } = value;
+  return (
+    <div>
+      <h2 className={styles.section}>On the scores</h2>
+      <table className={styles.others} aria-label="Coefficients of the scores">
+        <thead>
+          <tr>
+            <th scope="col">term</th>
+            <th scope="col">coefficient</th>
+            <th scope="col">standard error</th>
+            <th scope="col">t</th>
+            <th scope="col">p</th>
+            <th scope="col">R² held out, up to here</th>
+          </tr>
+        </thead>
+        <tbody>
+          {value.coefficients.map(({ name, estimate, standardError, t, p }, index) => (
+            <tr key={name}>
+              <th scope="row">{index === 0 ? 'intercept' : dimensionName(reduction.names, index)}</th>
+              <td className="number">{figure(estimate, 4)}</td>
+              <td className="number">{figure(standardError, 3)}</td>
+              <td className="number">{fixed(t, 2)}</td>
+              <td className="number">{pWords(p).replace('= ', '')}</td>
+              <td className="number">
+                {index === 0 || crossValidated[index - 1] === undefined
+                  ? ''
+                  : coefficient(crossValidated[index - 1]!)}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="soft small">
+        Held out: rows in {value.folds} random parts (seed {value.seed}); for each part the dimensions are
+        found from the other rows alone, by descending variance and unrotated.
+      </p>
+    </div>
+  );
+}
+
+function OnMeasures({ value }: { value: Outcome }) {
+  const dispatch = useAppDispatch();
+  const strongest = [...value.weights].sort((a, b) => Math.abs(b.perSd) - Math.abs(a.perSd));
+  const full = Math.abs(strongest[0]?.perSd ?? 1) || 1;
+  return (
+    <div>
+      <h2 className={styles.section}>The same, on the measures</h2>
+      <table className={styles.others} aria-label="Coefficients of the measures">
+        <thead>
+          <tr>
+            <th scope="col">treated measure</th>
+            <th scope="col">per unit</th>
+            <th scope="col">per sd</th>
+          </tr>
+        </thead>
+        <tbody>
+          {strongest.slice(0, MOST_LISTED).map(({ measure, weight, perSd }) => (
+            <tr key={measure}>
+              <th scope="row">
+                <button type="button" onClick={() => dispatch(selected({ columns: [measure] }))}>
+                  {measure}
+                </button>
+              </th>
+              <td className="number">{figure(weight, 3)}</td>
+              <td>
+                <span className={styles.cell}>
+                  <span className={styles.figure}>{figure(perSd, 2)}</span>
+                  <DivergingBar value={perSd / full} />
+                </span>
+              </td>
+            </tr>
+          ))}
+          <tr>
+            <th scope="row">intercept</th>
+            <td className="number">{figure(value.intercept, 4)}</td>
+            <td />
+          </tr>
+        </tbody>
+      </table>
+    </div>
   );
 }

@@ -46,30 +46,13 @@ function Arrows({
   const shortName = useShortName();
   const { tokens } = useMode();
   const { columns: chosen } = useSelection();
-  const { kept, measures, correlations, heldBy } = components;
+  const { kept, measures, heldBy } = components;
   const [axes, setAxes] = useState<readonly [number, number]>([1, 2]);
   const [x, y] = [Math.min(axes[0], kept), Math.min(axes[1], kept)];
-  const arrows = useMemo((): Arrow[] => {
-    const p = measures.length;
-    const at = (d: number, j: number) => correlations.values[(d - 1) * p + j]!;
-    const all = measures.map((measure, j) => ({ measure, x: at(x, j), y: kept > 1 ? at(y, j) : 0 }));
-    const beside = placed
-      .map(({ column, correlations: own }) => ({
-        measure: column,
-        x: own[x - 1]!,
-        y: kept > 1 ? own[y - 1]! : 0,
-        placed: true,
-      }))
-      .filter(arrow => !Number.isNaN(arrow.x) && !Number.isNaN(arrow.y));
-    if (all.length <= MOST_ARROWS) return [...all, ...beside];
-    const length = (arrow: Arrow) => Math.hypot(arrow.x, arrow.y);
-    const longest = all.toSorted((a, b) => length(b) - length(a)).slice(0, MOST_ARROWS);
-    return [
-      ...longest,
-      ...all.filter(arrow => chosen.includes(arrow.measure) && !longest.includes(arrow)),
-      ...beside,
-    ];
-  }, [measures, correlations, kept, x, y, chosen, placed]);
+  const arrows = useMemo(
+    () => arrowsIn(components, placed, x, kept > 1 ? y : null, chosen),
+    [components, placed, x, y, kept, chosen],
+  );
   const axisName = useCallback(
     (d: number) => `${dimensionName(reduction.names, d)}, ${percent(heldBy[d - 1]!, 1)}`,
     [reduction.names, heldBy],
@@ -93,31 +76,7 @@ function Arrows({
   const pair = chosen.slice(-2).map(measure => arrows.find(arrow => arrow.measure === measure));
   return (
     <>
-      <div className={styles.head}>
-        <h2>
-          {kept > 2 ? (
-            <>
-              <AxisChoice
-                label="Dimension to the right"
-                value={x}
-                kept={kept}
-                reduction={reduction}
-                onChange={d => setAxes([d, y])}
-              />
-              {small ? ' by ' : ' against '}
-              <AxisChoice
-                label="Dimension upward"
-                value={y}
-                kept={kept}
-                reduction={reduction}
-                onChange={d => setAxes([x, d])}
-              />
-            </>
-          ) : (
-            `${dimensionName(reduction.names, x)}${kept > 1 ? ` against ${dimensionName(reduction.names, y)}` : ''}`
-          )}
-        </h2>
-      </div>
+      <Axes {...{ reduction, kept, x, y, small }} onAxes={(right, up) => setAxes([right, up])} />
       <div className={styles.chart}>
         <ChartHost
           label="Plane: measures as arrows in two dimensions"
@@ -127,17 +86,66 @@ function Arrows({
         />
       </div>
       <p className="soft small">
-        {pair.length === 2 && pair[0] && pair[1] ? (
-          <Angle a={pair[0]} b={pair[1]} />
-        ) : small ? (
-          'Shift and click a second measure for their angle.'
-        ) : (
-          'Arrows reach as far as the plane holds a measure; the circle is a correlation of 1.'
-        )}
+        <PairWords pair={pair} small={small} />
         {measures.length > MOST_ARROWS &&
           ` The ${MOST_ARROWS} longest of ${measures.length.toLocaleString('en')} arrows.`}
       </p>
     </>
+  );
+}
+
+/** Measures and placed columns as arrows; of very many measures the longest and the chosen. @param y null where there is one dimension */
+function arrowsIn(
+  { measures, correlations }: Components,
+  placed: readonly PlacedColumn[],
+  x: number,
+  y: number | null,
+  chosen: readonly string[],
+): Arrow[] {
+  const at = (d: number, j: number) => correlations.values[(d - 1) * measures.length + j]!;
+  const all = measures.map((measure, j) => ({ measure, x: at(x, j), y: y === null ? 0 : at(y, j) }));
+  const beside = placed
+    .map(({ column, correlations: own }) => ({
+      measure: column,
+      x: own[x - 1]!,
+      y: y === null ? 0 : own[y - 1]!,
+      placed: true,
+    }))
+    .filter(arrow => !Number.isNaN(arrow.x) && !Number.isNaN(arrow.y));
+  if (all.length <= MOST_ARROWS) return [...all, ...beside];
+  const length = (arrow: Arrow) => Math.hypot(arrow.x, arrow.y);
+  const longest = all.toSorted((a, b) => length(b) - length(a)).slice(0, MOST_ARROWS);
+  const others = all.filter(arrow => chosen.includes(arrow.measure) && !longest.includes(arrow));
+  return [...longest, ...others, ...beside];
+}
+
+interface AxesProps {
+  readonly reduction: Reduction;
+  readonly kept: number;
+  readonly x: number;
+  readonly y: number;
+  readonly small: boolean;
+  readonly onAxes: (x: number, y: number) => void;
+}
+
+/** Which dimensions the plane shows. */
+function Axes({ reduction, kept, x, y, small, onAxes }: AxesProps) {
+  const name = (d: number) => dimensionName(reduction.names, d);
+  const shared = { kept, reduction };
+  return (
+    <div className={styles.head}>
+      <h2>
+        {kept > 2 ? (
+          <>
+            <AxisChoice label="Dimension to the right" value={x} {...shared} onChange={d => onAxes(d, y)} />
+            {small ? ' by ' : ' against '}
+            <AxisChoice label="Dimension upward" value={y} {...shared} onChange={d => onAxes(x, d)} />
+          </>
+        ) : (
+          `${name(x)}${kept > 1 ? ` against ${name(y)}` : ''}`
+        )}
+      </h2>
+    </div>
   );
 }
 
@@ -173,4 +181,16 @@ function AxisChoice({ label, value, kept, reduction, onChange }: AxisChoiceProps
       ))}
     </select>
   );
+}
+
+interface PairWordsProps {
+  readonly pair: readonly (Arrow | undefined)[];
+  readonly small: boolean;
+}
+
+function PairWords({ pair: [a, b], small }: PairWordsProps) {
+  if (a !== undefined && b !== undefined) return <Angle a={a} b={b} />;
+  return small
+    ? 'Shift and click a second measure for their angle.'
+    : 'Arrows reach as far as the plane holds a measure; the circle is a correlation of 1.';
 }

@@ -17,7 +17,6 @@ interface AgreementTableProps {
 export function AgreementTable({ reduction, label, value }: AgreementTableProps) {
   const { groups, pairs, leftOut } = value;
   const kept = groups[0]!.turned.length;
-  const worst = [...pairs].sort((a, b) => a.least - b.least);
   return (
     <div className={styles.scroller} tabIndex={0} role="region" aria-label="Agreement between groups">
       <p className={`${styles.words} soft`}>
@@ -56,6 +55,34 @@ export function AgreementTable({ reduction, label, value }: AgreementTableProps)
           ))}
         </tbody>
       </table>
+      <BetweenGroups pairs={pairs} />
+      {leftOut.length > 0 && (
+        <p className="soft small">
+          {count(leftOut.length, 'group')} left out:{' '}
+          {leftOut
+            .slice(0, 8)
+            .map(({ level, why }) => `${level} (${why})`)
+            .join(', ')}
+          {leftOut.length > 8 && ' …'}.
+        </p>
+      )}
+    </div>
+  );
+}
+
+function inBand(congruence: number): string {
+  if (congruence >= EQUAL) return 'equal';
+  return congruence >= FAIR ? 'fair' : 'differs';
+}
+
+interface BetweenGroupsProps {
+  readonly pairs: Agreement['pairs'];
+}
+
+function BetweenGroups({ pairs }: BetweenGroupsProps) {
+  const worst = [...pairs].sort((a, b) => a.least - b.least);
+  return (
+    <>
       <h2 className={styles.section}>Between groups</h2>
       <table className={styles.table} aria-label="Congruence between groups">
         <thead>
@@ -80,21 +107,6 @@ export function AgreementTable({ reduction, label, value }: AgreementTableProps)
       {worst.length > MOST_PAIRS && (
         <p className="soft small">and {worst.length - MOST_PAIRS} that agree better</p>
       )}
-      {leftOut.length > 0 && (
-        <p className="soft small">
-          {count(leftOut.length, 'group')} left out:{' '}
-          {leftOut
-            .slice(0, 8)
-            .map(({ level, why }) => `${level} (${why})`)
-            .join(', ')}
-          {leftOut.length > 8 && ' …'}.
-        </p>
-      )}
-    </div>
+    </>
   );
-}
-
-function inBand(congruence: number): string {
-  if (congruence >= EQUAL) return 'equal';
-  return congruence >= FAIR ? 'fair' : 'differs';
 }

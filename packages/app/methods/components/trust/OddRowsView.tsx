@@ -11,7 +11,7 @@ import { useAppDispatch } from '../../../store/store';
 import { useTable } from '../../../store/TableContext';
 import { useRecipe, useSelection } from '../../../store/useStudy';
 import { useMode } from '../../../theme/ThemeMode';
-import { isBeyond, isOdd, oddness, rowDistances } from './odd';
+import { isBeyond, isOdd, oddness, rowDistances, type RowDistance } from './odd';
 import { distancesOption } from './distancesOption';
 import styles from './TrustReading.module.css';
 
@@ -24,7 +24,7 @@ export function OddRowsView({ reduction, distances }: { reduction: Reduction; di
   const dispatch = useAppDispatch();
   const { rows: chosen } = useSelection();
   const { tokens } = useMode();
-  const { t2Limit, qLimit, level, t2Reachable } = distances;
+  const { t2Limit, qLimit } = distances;
   const all = useMemo(() => rowDistances(distances), [distances]);
   const odd = useMemo(
     () =>
@@ -71,54 +71,75 @@ export function OddRowsView({ reduction, distances }: { reduction: Reduction; di
           onChart={onChart}
         />
       </div>
-      <div className={styles.list} tabIndex={0} role="region" aria-label="Rows beyond the limits">
-        <p className="small">
-          <strong>{odd.length === 0 ? 'No row' : count(odd.length, 'row')}</strong> beyond the{' '}
-          {percent(level, level > 0.99 ? 1 : 0)} limits.{' '}
-          <span className="soft">
-            Far out (T², Jackson 1991): extreme, but as the dimensions have it. Off (Q, Jackson and Mudholkar
-            1979): not as the dimensions have it. Select one, and the lens says which measures make it so.
-          </span>
-        </p>
-        {!t2Reachable && (
-          <p className="soft small">
-            {t2Limit === null
-              ? 'T² has no limit: there are no more rows than kept dimensions.'
-              : `So few rows cannot lie far out: T² of one of them reaches ${figure(t2Limit, 3)} at most, and the limit from F lies beyond.`}
-          </p>
-        )}
-        {qLimit === null && (
-          <p className="soft small">
-            Q has no limit: nothing is left beyond the kept dimensions, or gaps are kept.
-          </p>
-        )}
-        {odd.length > 0 && (
-          <table className={styles.table} aria-label="Odd rows">
-            <thead>
-              <tr>
-                <th scope="col">row</th>
-                <th scope="col">T²</th>
-                <th scope="col">Q</th>
-              </tr>
-            </thead>
-            <tbody>
-              {odd.slice(0, MOST_LISTED).map(({ row, t2, q, placed }) => (
-                <tr key={row} data-chosen={chosen.includes(row)}>
-                  <th scope="row">
-                    <button type="button" onClick={() => dispatch(selected({ rows: [row] }))}>
-                      {nameOf(row).slice(0, 16)}
-                    </button>
-                    {placed && <span className="soft small"> placed</span>}
-                  </th>
-                  <td data-beyond={isBeyond(t2, t2Limit)}>{figure(t2, 3)}</td>
-                  <td data-beyond={isBeyond(q, qLimit)}>{figure(q, 3)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        )}
-        {odd.length > MOST_LISTED && <p className="soft small">and {odd.length - MOST_LISTED} more</p>}
-      </div>
+      <OddRowsList distances={distances} odd={odd} nameOf={nameOf} />
     </div>
+  );
+}
+
+interface OddRowsProps {
+  readonly distances: Distances;
+  readonly odd: readonly RowDistance[];
+  readonly nameOf: (row: number) => string;
+}
+
+function OddRowsList({ distances, odd, nameOf }: OddRowsProps) {
+  const { t2Limit, qLimit, level, t2Reachable } = distances;
+  return (
+    <div className={styles.list} tabIndex={0} role="region" aria-label="Rows beyond the limits">
+      <p className="small">
+        <strong>{odd.length === 0 ? 'No row' : count(odd.length, 'row')}</strong> beyond the{' '}
+        {percent(level, level > 0.99 ? 1 : 0)} limits.{' '}
+        <span className="soft">
+          Far out (T², Jackson 1991): extreme, but as the dimensions have it. Off (Q, Jackson and Mudholkar
+          1979): not as the dimensions have it. Select one, and the lens says which measures make it so.
+        </span>
+      </p>
+      {!t2Reachable && (
+        <p className="soft small">
+          {t2Limit === null
+            ? 'T² has no limit: there are no more rows than kept dimensions.'
+            : `So few rows cannot lie far out: T² of one of them reaches ${figure(t2Limit, 3)} at most, and the limit from F lies beyond.`}
+        </p>
+      )}
+      {qLimit === null && (
+        <p className="soft small">
+          Q has no limit: nothing is left beyond the kept dimensions, or gaps are kept.
+        </p>
+      )}
+      <OddRowsTable {...{ distances, odd, nameOf }} />
+      {odd.length > MOST_LISTED && <p className="soft small">and {odd.length - MOST_LISTED} more</p>}
+    </div>
+  );
+}
+
+function OddRowsTable({ distances, odd, nameOf }: OddRowsProps) {
+  const dispatch = useAppDispatch();
+  const { rows: chosen } = useSelection();
+  const { t2Limit, qLimit } = distances;
+  if (odd.length === 0) return null;
+  return (
+    <table className={styles.table} aria-label="Odd rows">
+      <thead>
+        <tr>
+          <th scope="col">row</th>
+          <th scope="col">T²</th>
+          <th scope="col">Q</th>
+        </tr>
+      </thead>
+      <tbody>
+        {odd.slice(0, MOST_LISTED).map(({ row, t2, q, placed }) => (
+          <tr key={row} data-chosen={chosen.includes(row)}>
+            <th scope="row">
+              <button type="button" onClick={() => dispatch(selected({ rows: [row] }))}>
+                {nameOf(row).slice(0, 16)}
+              </button>
+              {placed && <span className="soft small"> placed</span>}
+            </th>
+            <td data-beyond={isBeyond(t2, t2Limit)}>{figure(t2, 3)}</td>
+            <td data-beyond={isBeyond(q, qLimit)}>{figure(q, 3)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

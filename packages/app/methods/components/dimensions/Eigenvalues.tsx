@@ -1,0 +1,67 @@
+import { useMemo } from 'react';
+import type { Components } from '@wold/core/methods/components/components';
+import { givenName, type NamedDimension } from '@wold/core/writeup/dimensionName';
+import { figure, fixed, percent } from '../../../charts/format';
+import { selected } from '../../../store/studySlice';
+import { useAppDispatch } from '../../../store/store';
+import { useSelection } from '../../../store/useStudy';
+import styles from './DimensionsReading.module.css';
+
+function runningSums(values: Float64Array): Float64Array {
+  const sums = values.slice();
+  for (let d = 1; d < sums.length; d++) sums[d]! += sums[d - 1]!;
+  return sums;
+}
+
+const MOST_ROWS = 400;
+
+interface EigenvaluesProps {
+  readonly components: Components;
+  readonly names: readonly NamedDimension[];
+}
+
+/** Every dimension's eigenvalue and share; the kept ones above the line. */
+export function Eigenvalues({ components, names }: EigenvaluesProps) {
+  const dispatch = useAppDispatch();
+  const { dimension } = useSelection();
+  const { eigenvalues, shares, kept } = components;
+  const cumulative = useMemo(() => runningSums(shares), [shares]);
+  return (
+    <div className={styles.table} tabIndex={0} role="region" aria-label="Eigenvalues, list">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">dim.</th>
+            <th scope="col">eigenvalue</th>
+            <th scope="col">share</th>
+            <th scope="col">up to here</th>
+          </tr>
+        </thead>
+        <tbody>
+          {[...eigenvalues.subarray(0, MOST_ROWS)].map((value, d) => (
+            <tr key={d} data-kept={d < kept} data-cut={d === kept - 1} data-chosen={dimension === d + 1}>
+              <th scope="row">
+                <button
+                  type="button"
+                  title={givenName(names, d + 1)}
+                  aria-label={`Dimension ${d + 1}`}
+                  onClick={() => dispatch(selected({ dimension: d + 1 }))}
+                >
+                  {d + 1}
+                </button>
+              </th>
+              <td>{value >= 1000 || (value > 0 && value < 0.0005) ? figure(value) : fixed(value, 3)}</td>
+              <td>{percent(shares[d]!, 1)}</td>
+              <td>{percent(cumulative[d]!, 1)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {eigenvalues.length > MOST_ROWS && (
+        <p className="soft small">
+          The first {MOST_ROWS} of {eigenvalues.length}; all are in the file.
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,102 @@
+import { useCallback, useMemo, useState } from 'react';
+import type { Components } from '@wold/core/methods/components/components';
+import { eigenvaluesTable } from '@wold/core/methods/components/tables';
+import type { Retention } from '@wold/core/dimensions/retention';
+import type { Reduction } from '@wold/core/recipe/schema';
+import { fileStem } from '@wold/core/writeup/fileStem';
+import { ChartHost, type Size } from '../../../charts/ChartHost';
+import { figure } from '../../../charts/format';
+import { useMode } from '../../../theme/ThemeMode';
+import { CutLine } from './CutLine';
+import { againstLine, logHelps, screeOption, shownDimensions } from './screeOption';
+import styles from './DimensionsReading.module.css';
+
+interface ScreeProps {
+  readonly reduction: Reduction;
+  readonly components: Components;
+  /** What eigenvalues are held against; null where that is not there, or of another kind. */
+  readonly retention: Retention | null;
+  /** Dimensions that the hand wants kept, and the most there can be. */
+  readonly kept: number;
+  readonly most: number;
+  readonly onCut: (to: number) => void;
+}
+
+/** The scree with its cut line, and what its lines are. */
+export function Scree({ reduction, components, retention, kept: wanted, most, onCut }: ScreeProps) {
+  const { kept, eigenvalues, shares, average } = components;
+  const { tokens } = useMode();
+  const [chosenLog, setLog] = useState<boolean | null>(null);
+  const [cumulative, setCumulative] = useState(false);
+  const log = chosenLog ?? logHelps(eigenvalues, kept);
+  const against = useMemo(() => linesOf(retention), [retention]);
+  const averageName = Math.abs(average - 1) < 1e-9 ? 'eigenvalue 1' : `average ${figure(average)}`;
+  const option = useCallback(
+    (size: Size) =>
+      screeOption(
+        { eigenvalues, shares, kept, average, against, averageName, log, cumulative },
+        tokens,
+        size,
+      ),
+    [eigenvalues, shares, kept, average, against, averageName, log, cumulative, tokens],
+  );
+  const numbers = useCallback(
+    () => eigenvaluesTable({ names: reduction.names, result: components }),
+    [reduction.names, components],
+  );
+  return (
+    <div className={styles.scree}>
+      <ul className={styles.legend} aria-label="Held against">
+        {against.map(({ name }, index) => {
+          const { color, type, width } = againstLine(index, tokens);
+          return (
+            <li key={name}>
+              <span style={{ borderTop: `${width}px ${type} ${color}` }} />
+              {name}
+            </li>
+          );
+        })}
+        <Check name="running share, of 100 %" checked={cumulative} onChange={setCumulative} />
+        <Check name="log scale" checked={log} onChange={setLog} />
+      </ul>
+      <ChartHost
+        label="Scree: eigenvalues by dimension"
+        fileStem={`${fileStem(reduction.name)}-scree`}
+        option={option}
+        numbers={numbers}
+      >
+        <CutLine kept={wanted} shown={shownDimensions(eigenvalues.length, kept)} most={most} onCut={onCut} />
+      </ChartHost>
+    </div>
+  );
+}
+
+function linesOf(retention: Retention | null) {
+  if (retention === null) return [];
+  const { random, sticks } = retention;
+  const ofRandom =
+    random === null
+      ? []
+      : [
+          { name: 'random data, percentile', values: random.percentile },
+          { name: 'random data, mean', values: random.mean },
+        ];
+  return [...ofRandom, { name: 'broken stick', values: sticks }];
+}
+
+interface CheckProps {
+  readonly name: string;
+  readonly checked: boolean;
+  readonly onChange: (checked: boolean) => void;
+}
+
+function Check({ name, checked, onChange }: CheckProps) {
+  return (
+    <li>
+      <label>
+        <input type="checkbox" checked={checked} onChange={event => onChange(event.target.checked)} />
+        {name}
+      </label>
+    </li>
+  );
+}
