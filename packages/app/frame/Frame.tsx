@@ -1,5 +1,6 @@
 import { Suspense, useEffect, useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
+import type { Reduction } from '@wold/core/recipe/schema';
 import { LensPanel } from '../lens/LensPanel';
 import { loadAll } from '../readings/later';
 import { readingOf } from '../readings/readings';
@@ -30,7 +31,7 @@ export function Frame({ question }: { question: Question }) {
   const [shelf, setShelf] = useKept('wold.shelf', true);
   const [keys, setKeys] = useState(false);
   const [finding, setFinding] = useState(false);
-  const { Brief, Reading, Aside } = readingOf(question.route, hand.settings.method);
+  const { Brief, Aside } = readingOf(question.route, hand.settings.method);
 
   useEffect(() => {
     const loading = setTimeout(loadAll, LOAD_AFTER);
@@ -52,9 +53,10 @@ export function Frame({ question }: { question: Question }) {
 
   // A fault is over with another question, another reduction or another recipe.
   const until = `${question.route} ${hand.id} ${study.changed} ${study.past.length}`;
-  const besideReduction = study.recipe.reductions.find(reduction => reduction.id === study.beside);
-  const double = besideReduction !== undefined && question.of === 'reduction';
-  const BesideReading = double ? readingOf(question.route, besideReduction.settings.method).Reading : null;
+  const beside =
+    question.of === 'reduction'
+      ? study.recipe.reductions.find(reduction => reduction.id === study.beside)
+      : undefined;
   return (
     <div className={styles.frame} data-lens={lens} data-shelf={shelf}>
       <a className={styles.skip} href="#reading">
@@ -68,24 +70,8 @@ export function Frame({ question }: { question: Question }) {
       </BriefBar>
       <main id="reading" className={styles.reading} tabIndex={-1} aria-label={question.question}>
         <h1 className="unseen">{question.question}</h1>
-        <section className={styles.pane} aria-label={hand.name}>
-          {double && <h2 className={styles.paneName}>{hand.name}</h2>}
-          <Boundary part="This reading" until={until}>
-            <Suspense>
-              <Reading reduction={hand} key={hand.id} />
-            </Suspense>
-          </Boundary>
-        </section>
-        {double && BesideReading !== null && (
-          <section className={styles.pane} aria-label={besideReduction.name}>
-            <h2 className={styles.paneName}>{besideReduction.name}</h2>
-            <Boundary part="This reading" until={until}>
-              <Suspense>
-                <BesideReading reduction={besideReduction} key={besideReduction.id} />
-              </Suspense>
-            </Boundary>
-          </section>
-        )}
+        <Pane question={question} reduction={hand} titled={beside !== undefined} until={until} />
+        {beside !== undefined && <Pane question={question} reduction={beside} titled until={until} />}
       </main>
       <Lens open={lens} onToggle={() => setLens(!lens)}>
         {Aside && (
@@ -100,6 +86,30 @@ export function Frame({ question }: { question: Question }) {
       {finding && <FindDialog actions={actions} onClose={() => setFinding(false)} />}
       {keys && <KeysDialog onClose={() => setKeys(false)} />}
     </div>
+  );
+}
+
+interface PaneProps {
+  readonly question: Question;
+  readonly reduction: Reduction;
+  /** Whether its name stands above it. */
+  readonly titled: boolean;
+  /** A fault is over when this changes. */
+  readonly until: string;
+}
+
+/** The reading of a question for one reduction. */
+function Pane({ question, reduction, titled, until }: PaneProps) {
+  const { Reading } = readingOf(question.route, reduction.settings.method);
+  return (
+    <section className={styles.pane} aria-label={reduction.name}>
+      {titled && <h2 className={styles.paneName}>{reduction.name}</h2>}
+      <Boundary part="This reading" until={until}>
+        <Suspense>
+          <Reading reduction={reduction} key={reduction.id} />
+        </Suspense>
+      </Boundary>
+    </section>
   );
 }
 

@@ -31,3 +31,27 @@ test.each(OLDER)('a table that version %i kept %s is still there', async (versio
   expect(await getTable(table.key)).toEqual(table);
   database.close();
 });
+
+test('answers that stood in the studies are kept beside them from version 5 on', async () => {
+  jest.resetModules();
+  await Dexie.delete('wold');
+  const older = new Dexie('wold');
+  older.version(4).stores({
+    studies: 'id, changed',
+    studyTables: 'key',
+    results: 'key, used',
+    files: 'key',
+    tableColumns: '[table+index], table',
+  });
+  await older.table('studies').put({ id: 's', changed: 1, answers: { table: '5 rows', map: 'one colour' } });
+  older.close();
+  const { database } = await import('./database');
+  expect(await database.answers.get('s')).toEqual({
+    study: 's',
+    answers: [
+      { route: 'table', text: '5 rows' },
+      { route: 'map', text: 'one colour' },
+    ],
+  });
+  database.close();
+});

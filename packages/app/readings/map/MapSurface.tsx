@@ -14,7 +14,7 @@ import { findColumn } from '@wold/core/table/table';
 import type { Size } from '../../charts/ChartHost';
 import { fixed } from '../../charts/format';
 import { rowName } from '../../lens/rowName';
-import { pointIndex, type PointIndex } from '../../points/pointIndex';
+import { pointIndex } from '../../points/pointIndex';
 import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useTable } from '../../store/TableContext';
@@ -60,32 +60,18 @@ interface MapSurfaceProps {
  * within, the wheel zooms. Shift adds to the selection. With the keyboard, arrows go from row to row.
  */
 export function MapSurface(props: MapSurfaceProps) {
-  const { points, view, size, by, isolated, colour, zoomedIn, onView } = props;
-  const dispatch = useAppDispatch();
-  const { rows: chosen } = useSelection();
+  const { points, view, size, colour, zoomedIn, onView } = props;
+  const select = useSelecting();
   const surface = useRef<HTMLDivElement>(null);
   const [pointed, setPointed] = useState(-1);
   const [outline, setOutline] = useState<readonly Pixel[]>([]);
-  const index = useMemo(() => pointIndex(points.x, points.y), [points]);
-  /** A row that is not shown is out of reach. */
-  const isShown = (i: number): boolean =>
-    isolated.length === 0 || by.kind !== 'levels' || isolated.includes(by.codeOf(points.rows[i]!));
-  const pixelOf = (i: number): Pixel => toPixel(view, size, points.x[i]!, points.y[i]!);
-  const nearest = (at: Pixel): number => {
-    const [x, y] = fromPixel(view, size, at);
-    return index.nearest(x, y, REACH * view.unit, isShown);
-  };
-
+  const { isShown, pixelOf, nearest, within } = usePointsAt(props);
   useWheel(surface, view, size, onView);
 
   const place = (event: PointerEvent): Pixel => {
     const box = surface.current!.getBoundingClientRect();
     return [event.clientX - box.left, event.clientY - box.top];
   };
-
-  function select(rows: readonly number[], adds: boolean): void {
-    dispatch(selected({ rows: adds ? [...new Set([...chosen, ...rows])] : rows }));
-  }
 
   function release(event: PointerEvent): void {
     const path = outline;
@@ -94,16 +80,7 @@ export function MapSurface(props: MapSurfaceProps) {
     const [fromX, fromY] = path[0]!;
     const moved = path.some(([x, y]) => Math.abs(x - fromX) > STILL || Math.abs(y - fromY) > STILL);
     if (moved) {
-      select(
-        within(
-          index,
-          points,
-          path.map(at => fromPixel(view, size, at)),
-        )
-          .filter(isShown)
-          .map(i => points.rows[i]!),
-        event.shiftKey,
-      );
+      select(within(path), event.shiftKey);
       return;
     }
     const found = nearest(place(event));
@@ -191,14 +168,37 @@ function useWheel(
   }, [surface, view, size, onView]);
 }
 
-/** Points within an outline of their coordinates, in their order. */
-function within(index: PointIndex, { x, y }: Points, outline: readonly Pixel[]): number[] {
-  const xs = Float64Array.from(outline, ([across]) => across);
-  const ys = Float64Array.from(outline, ([, up]) => up);
-  return index
-    .inBox(leastOf(xs), leastOf(ys), mostOf(xs), mostOf(ys))
-    .filter(i => isWithin([x[i]!, y[i]!], outline))
-    .sort((a, b) => a - b);
+/** Selects rows, or adds them to those that are selected. */
+function useSelecting() {
+  const dispatch = useAppDispatch();
+  const { rows: chosen } = useSelection();
+  return (rows: readonly number[], adds: boolean): void =>
+    void dispatch(selected({ rows: adds ? [...new Set([...chosen, ...rows])] : rows }));
+}
+
+/** Finds points by pixels. */
+function usePointsAt({ points, view, size, by, isolated }: MapSurfaceProps) {
+  const index = useMemo(() => pointIndex(points.x, points.y), [points]);
+  /** A row that is not shown is out of reach. */
+  const isShown = (i: number): boolean =>
+    isolated.length === 0 || by.kind !== 'levels' || isolated.includes(by.codeOf(points.rows[i]!));
+  const pixelOf = (i: number): Pixel => toPixel(view, size, points.x[i]!, points.y[i]!);
+  function nearest(at: Pixel): number {
+    const [x, y] = fromPixel(view, size, at);
+    return index.nearest(x, y, REACH * view.unit, isShown);
+  }
+  /** Rows within an outline. */
+  function within(path: readonly Pixel[]): number[] {
+    const outline = path.map(at => fromPixel(view, size, at));
+    const xs = Float64Array.from(outline, ([x]) => x);
+    const ys = Float64Array.from(outline, ([, y]) => y);
+    return index
+      .inBox(leastOf(xs), leastOf(ys), mostOf(xs), mostOf(ys))
+      .filter(i => isShown(i) && isWithin([points.x[i]!, points.y[i]!], outline))
+      .sort((a, b) => a - b)
+      .map(i => points.rows[i]!);
+  }
+  return { isShown, pixelOf, nearest, within };
 }
 
 interface OverlayProps {

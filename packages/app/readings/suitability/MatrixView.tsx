@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useRef, useState, type MouseEvent, type RefObject } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { entry } from '@wold/core/algebra/matrix';
 import { correlationP, type Suitability } from '@wold/core/suitability/suitability';
 import { coefficient } from '../../charts/format';
@@ -7,9 +7,8 @@ import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { useSelection } from '../../store/useStudy';
 import { useShortName } from '../../store/useShortName';
-import { useMode } from '../../theme/ThemeMode';
-import { cellPicture } from './cellColours';
-import { drawMatrix, layoutOf, type Span } from './drawMatrix';
+import type { Span } from './drawMatrix';
+import { MatrixCanvas } from './MatrixCanvas';
 import { strongestPairs } from './strongestPairs';
 import { pWords } from './verdicts';
 import styles from './MatrixView.module.css';
@@ -22,72 +21,18 @@ const WIDE = 760;
 /** The correlation matrix, related measures together, and the strongest pairs in a list. */
 export function MatrixView({ found }: { found: Suitability }) {
   const shortName = useShortName();
-  const dispatch = useAppDispatch();
-  const { columns: chosen } = useSelection();
-  const { mode, tokens } = useMode();
-  const canvas = useRef<HTMLCanvasElement>(null);
   const box = useRef<HTMLDivElement>(null);
   const size = useSize(box);
   const [partial, setPartial] = useState(false);
   const { span, isWhole, zoomTo, showWhole } = useZoom(found);
   const [over, setOver] = useState<readonly [number, number] | null>(null);
-  const p = found.measures.length;
   const matrix = partial && found.antiImage !== null ? found.antiImage : found.correlations;
   const names = useMemo(() => found.order.map(j => found.measures[j]!.measure), [found]);
-  const layout = useMemo(() => layoutOf(span, size), [span.from, span.to, size]); // eslint-disable-line react-hooks/exhaustive-deps
   const pairs = useMemo(() => strongestPairs(found, MOST_PAIRS), [found]);
   const value = useCallback(
     (a: number, b: number) => entry(matrix, found.order[a]!, found.order[b]!),
     [matrix, found],
   );
-  const unseen = layout.cell === 0;
-  // Kept while the pointer moves over it.
-  const picture = useMemo(() => {
-    if (layout.single || unseen) return null;
-    const { from, to } = span;
-    return cellPicture(to - from, (row, column) => value(from + row, from + column), mode, tokens.rule);
-  }, [layout.single, unseen, value, span.from, span.to, mode, tokens]); // eslint-disable-line react-hooks/exhaustive-deps
-
-  useEffect(() => {
-    if (canvas.current === null || size.width === 0) return;
-    drawMatrix(
-      canvas.current,
-      { names, shortName, value, picture, layout, span, chosen, over },
-      mode,
-      tokens,
-    );
-  }, [value, picture, names, shortName, layout, span, chosen, over, mode, tokens, size]);
-
-  function cellAt(event: { nativeEvent: { offsetX: number; offsetY: number } }): [number, number] | null {
-    const { offsetX, offsetY } = event.nativeEvent;
-    const column = Math.floor((offsetX - layout.left) / layout.cell) + span.from;
-    const row = Math.floor((offsetY - layout.top) / layout.cell) + span.from;
-    const inside = (place: number) => place >= span.from && place < span.to;
-    return inside(column) && inside(row) && offsetX >= layout.left && offsetY >= layout.top
-      ? [row, column]
-      : null;
-  }
-
-  // Wheels are told to React as passive; this one must keep the page from scrolling.
-  useEffect(() => {
-    const element = canvas.current;
-    if (element === null) return undefined;
-    const wheel = (event: WheelEvent) => {
-      event.preventDefault();
-      const at = cellAt({ nativeEvent: event });
-      zoomTo(event.deltaY < 0 ? 0.8 : 1.25, at === null ? undefined : (at[0] + at[1]) / 2);
-    };
-    element.addEventListener('wheel', wheel, { passive: false });
-    return () => element.removeEventListener('wheel', wheel);
-  });
-
-  function press(event: MouseEvent): void {
-    const at = cellAt(event);
-    if (at === null) return;
-    const [a, b] = at.map(place => names[place]!) as [string, string];
-    dispatch(selected({ columns: a === b ? [a] : [b, a] }));
-  }
-
   const words =
     over === null
       ? null
@@ -96,13 +41,11 @@ export function MatrixView({ found }: { found: Suitability }) {
     <div className={styles.view}>
       <div className={styles.left}>
         <div ref={box} className={styles.box}>
-          <canvas
-            ref={canvas}
-            role="img"
-            aria-label={`${partial ? 'Partial correlations' : 'Correlations'} of ${p} measures, related ones together; the strongest pairs are in the list`}
-            onMouseMove={event => setOver(cellAt(event))}
-            onMouseLeave={() => setOver(null)}
-            onClick={press}
+          <MatrixCanvas
+            label={`${partial ? 'Partial correlations' : 'Correlations'} of ${names.length} measures, related ones together; the strongest pairs are in the list`}
+            {...{ names, value, size, span, over }}
+            onOver={setOver}
+            onZoom={zoomTo}
           />
         </div>
         <Tools

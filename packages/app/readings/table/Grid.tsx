@@ -1,6 +1,7 @@
 import type { VirtualItem } from '@tanstack/react-virtual';
-import { useRef, useState, type KeyboardEvent } from 'react';
+import { useRef, useState, type KeyboardEvent, type MouseEvent } from 'react';
 import type { ColumnDescription } from '@wold/core/table/describe';
+import type { Role } from '@wold/core/table/role';
 import type { Table } from '@wold/core/table/table';
 import { useRecipe } from '../../store/useStudy';
 import { ColumnHead } from './ColumnHead';
@@ -41,67 +42,22 @@ export function Grid({ table, descriptions, rows }: GridProps) {
     setMenu({ names, anchor });
   }
 
-  function press(event: KeyboardEvent<HTMLDivElement>): void {
+  const press = (event: KeyboardEvent): void => {
     const page = Math.max(1, Math.floor((scroller.current!.clientHeight - HEAD_HEIGHT) / ROW_HEIGHT) - 1);
     const moved = moveInGrid(active, event, { rows: rowCount, columns: table.columns.length, page });
     if (moved !== null) {
       setActive(moved);
       if (moved.row >= 0) down.scrollToIndex(moved.row, { align: 'auto' });
       across.scrollToIndex(moved.column, { align: 'auto' });
-    } else if (event.key === 'Enter' || event.key === ' ') take(event);
-    else return;
+    } else if (event.key === 'Enter' || event.key === ' ') {
+      const { name } = table.columns[active.column]!;
+      if (active.row >= 0) selectRow(rowOf(active.row), event);
+      else if (event.key === ' ') selectColumn(name, event);
+      else openRoles(name, document.getElementById(cellId(active)) ?? scroller.current!);
+    } else return;
     event.preventDefault();
-  }
-
-  /** Takes the active cell: its row, or the column of a head. */
-  function take(event: KeyboardEvent): void {
-    const { name } = table.columns[active.column]!;
-    if (active.row >= 0) selectRow(rowOf(active.row), event);
-    else if (event.key === ' ') selectColumn(name, event);
-    else openRoles(name, document.getElementById(cellId(active)) ?? scroller.current!);
-  }
-
+  };
   const width = ROW_HEAD_WIDTH + across.getTotalSize();
-  const head = (item: VirtualItem) => {
-    const column = table.columns[item.index]!;
-    return (
-      <ColumnHead
-        key={column.name}
-        id={cellId({ row: -1, column: item.index })}
-        index={item.index}
-        left={ROW_HEAD_WIDTH + item.start}
-        width={item.size}
-        column={column}
-        rows={table.rows}
-        description={descriptions?.[item.index] ?? null}
-        role={recipe.columns[item.index]!.role}
-        active={active.row === -1 && active.column === item.index}
-        chosen={selection.columns.includes(column.name)}
-        onSelect={event => {
-          setActive({ row: -1, column: item.index });
-          selectColumn(column.name, event);
-        }}
-        onRoles={anchor => openRoles(column.name, anchor)}
-      />
-    );
-  };
-  const line = (item: VirtualItem) => {
-    const row = rowOf(item.index);
-    return (
-      <GridRow
-        key={row}
-        {...{ table, descriptions, row, width }}
-        columns={recipe.columns}
-        line={item}
-        across={across.getVirtualItems()}
-        chosen={chosenRows.has(row)}
-        aside={asideRows.get(row)}
-        active={active.row === item.index ? active.column : null}
-        onActive={setActive}
-        onSelect={event => selectRow(row, event)}
-      />
-    );
-  };
   return (
     <>
       <div
@@ -125,10 +81,38 @@ export function Grid({ table, descriptions, rows }: GridProps) {
           >
             row
           </div>
-          {across.getVirtualItems().map(head)}
+          {across.getVirtualItems().map(item => (
+            <GridHead
+              key={item.index}
+              {...{ table, descriptions, item }}
+              role={recipe.columns[item.index]!.role}
+              active={active.row === -1 && active.column === item.index}
+              chosen={selection.columns.includes(table.columns[item.index]!.name)}
+              onSelect={event => {
+                setActive({ row: -1, column: item.index });
+                selectColumn(table.columns[item.index]!.name, event);
+              }}
+              onRoles={anchor => openRoles(table.columns[item.index]!.name, anchor)}
+            />
+          ))}
         </div>
         <div className={styles.body} role="rowgroup" style={{ height: down.getTotalSize(), width }}>
-          {down.getVirtualItems().map(line)}
+          {down.getVirtualItems().map(line => {
+            const row = rowOf(line.index);
+            return (
+              <GridRow
+                key={row}
+                {...{ table, descriptions, row, line, width }}
+                columns={recipe.columns}
+                across={across.getVirtualItems()}
+                chosen={chosenRows.has(row)}
+                aside={asideRows.get(row)}
+                active={active.row === line.index ? active.column : null}
+                onActive={setActive}
+                onSelect={event => selectRow(row, event)}
+              />
+            );
+          })}
         </div>
       </div>
       {menu !== null && (
@@ -142,5 +126,32 @@ export function Grid({ table, descriptions, rows }: GridProps) {
         />
       )}
     </>
+  );
+}
+
+interface GridHeadProps {
+  readonly table: Table;
+  readonly descriptions: readonly ColumnDescription[] | null;
+  readonly item: VirtualItem;
+  readonly role: Role;
+  readonly active: boolean;
+  readonly chosen: boolean;
+  readonly onSelect: (event: MouseEvent) => void;
+  readonly onRoles: (anchor: HTMLElement) => void;
+}
+
+/** The head of a column in its place. */
+function GridHead({ table, descriptions, item, ...rest }: GridHeadProps) {
+  return (
+    <ColumnHead
+      id={cellId({ row: -1, column: item.index })}
+      index={item.index}
+      left={ROW_HEAD_WIDTH + item.start}
+      width={item.size}
+      column={table.columns[item.index]!}
+      rows={table.rows}
+      description={descriptions?.[item.index] ?? null}
+      {...rest}
+    />
   );
 }

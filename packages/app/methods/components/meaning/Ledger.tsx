@@ -3,7 +3,7 @@ import type { Components } from '@wold/core/methods/components/components';
 import { leadingDimensions, ledgerOrder } from '@wold/core/methods/components/leading';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { coefficient } from '../../../charts/format';
-import { useColumnWindow } from '../../../controls/useColumnWindow';
+import { useColumnWindow, type ColumnWindow } from '../../../controls/useColumnWindow';
 import { useRowWindow } from '../../../controls/useRowWindow';
 import { selected } from '../../../store/studySlice';
 import { useAppDispatch } from '../../../store/store';
@@ -108,25 +108,43 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
           })}
           {below > 0 && <tr style={{ height: below }} aria-hidden="true" />}
           {placed.map(column => (
-            <tr
+            <PlacedLine
               key={`placed ${column.column}`}
-              data-placed="true"
-              data-chosen={selection.columns.includes(column.column)}
-              onClick={event => select(column.column, event)}
-            >
-              <th scope="row" className={styles.measure}>
-                <button type="button" title={column.column} aria-label={column.column}>
-                  {shortName(column.column, kept > 3 ? 14 : 22)}
-                </button>
-                <span className={styles.placed}>placed</span>
-              </th>
-              <LedgerCells across={across} cell={d => placedCell(column.correlations[d]!, fade)} />
-              <td className={styles.held} title="correlations; not among the measures that are reduced" />
-            </tr>
+              of={column}
+              short={shortName(column.column, kept > 3 ? 14 : 22)}
+              {...{ across, fade }}
+              chosen={selection.columns.includes(column.column)}
+              onSelect={event => select(column.column, event)}
+            />
           ))}
         </tbody>
       </table>
     </div>
+  );
+}
+
+interface PlacedLineProps {
+  readonly of: PlacedColumn;
+  readonly short: string;
+  readonly across: ColumnWindow;
+  readonly fade: number;
+  readonly chosen: boolean;
+  readonly onSelect: (event: MouseEvent) => void;
+}
+
+/** A column that is placed on the dimensions, with its correlations. */
+function PlacedLine({ of, short, across, fade, chosen, onSelect }: PlacedLineProps) {
+  return (
+    <tr data-placed="true" data-chosen={chosen} onClick={onSelect}>
+      <th scope="row" className={styles.measure}>
+        <button type="button" title={of.column} aria-label={of.column}>
+          {short}
+        </button>
+        <span className={styles.placed}>placed</span>
+      </th>
+      <LedgerCells across={across} cell={d => placedCell(of.correlations[d]!, fade)} />
+      <td className={styles.held} title="correlations; not among the measures that are reduced" />
+    </tr>
   );
 }
 
