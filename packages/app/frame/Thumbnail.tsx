@@ -11,6 +11,7 @@ import { useMode } from '../theme/ThemeMode';
 const WIDTH = 56;
 const HEIGHT = 44;
 const MOST_POINTS = 400;
+const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
 /** A reduction's first two dimensions, very small. */
 export function Thumbnail({ placement, colour }: { placement: Placement | null; colour: string | null }) {
@@ -28,8 +29,10 @@ export function Thumbnail({ placement, colour }: { placement: Placement | null; 
     const x = columnOf(placement.at, 0);
     const y = placement.at.columns > 1 ? columnOf(placement.at, 1) : new Float64Array(x.length);
     const most = [x, y].reduce((m, v) => v.reduce((a, b) => Math.max(a, Math.abs(b)), m), 0) || 1;
-    const step = Math.max(1, Math.ceil(x.length / MOST_POINTS));
-    for (let i = 0; i < x.length; i += step) {
+    const shown = Math.min(x.length, MOST_POINTS);
+    for (let k = 0; k < shown; k++) {
+      // Spread over all rows, in step with no order that they may have (Weyl 1916).
+      const i = shown === x.length ? k : Math.floor(((k * GOLDEN) % 1) * x.length);
       const row = placement.rows[i]!;
       const code = column?.kind === 'levels' && column.missing?.[row] !== 1 ? column.codes[row]! : -1;
       context.fillStyle =

@@ -47,12 +47,12 @@ export function StudyList({ studies, onChanged }: StudyListProps) {
 function Damaged({ id, onChanged }: { id: string; onChanged: () => Promise<void> }) {
   return (
     <li className={styles.study}>
-      <span className={styles.open}>
+      <div>
         <strong>A damaged study</strong>
-        <span className="soft small">
+        <p className="soft small">
           What is kept of it cannot be read. Take it out before you delete it; others are none the worse.
-        </span>
-      </span>
+        </p>
+      </div>
       <div className={styles.actions}>
         <button
           type="button"

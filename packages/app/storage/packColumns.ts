@@ -20,24 +20,24 @@ interface Place {
 }
 
 /** The same data with its arrays of numbers kept elsewhere. */
-type Placed<T> = T extends ArrayBufferView
+type Packed<T> = T extends ArrayBufferView
   ? Place
   : T extends readonly string[]
     ? T
     : T extends object
-      ? { readonly [K in keyof T]: Placed<T[K]> }
+      ? { readonly [K in keyof T]: Packed<T[K]> }
       : T;
 
 /** Columns whose numbers stand in one piece of bytes: a browser keeps that in a fraction of the time. */
 export interface PackedColumns {
-  readonly columns: readonly Placed<Column>[];
+  readonly columns: readonly Packed<Column>[];
   readonly bytes: Blob;
 }
 
 export function packColumns(columns: readonly Column[]): PackedColumns {
   const parts: NumberArray[] = [];
   let size = 0;
-  const placed = columns.map(column =>
+  const packed = columns.map(column =>
     exchanged(column, isArray, (array): Place => {
       // A browser takes no memory that threads share.
       parts.push(array.buffer instanceof SharedArrayBuffer ? array.slice() : array);
@@ -46,7 +46,7 @@ export function packColumns(columns: readonly Column[]): PackedColumns {
       return { array: array.constructor.name as Place['array'], from, to: size };
     }),
   );
-  return { columns: placed as Placed<Column>[], bytes: new Blob(parts as BlobPart[]) };
+  return { columns: packed as Packed<Column>[], bytes: new Blob(parts as BlobPart[]) };
 }
 
 export async function unpackColumns({ columns, bytes }: PackedColumns): Promise<Column[]> {

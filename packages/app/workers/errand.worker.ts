@@ -1,7 +1,7 @@
 import { errandNamed } from '@wold/core/recipe/errands';
 import { expose } from 'comlink';
 
-/** Does shares of another worker's work. */
+/** Does errands for another worker's work. */
 const worker = {
   run: (name: string, input: never): unknown => errandNamed(name).run(input),
 };

@@ -27,8 +27,8 @@ export interface Transformed {
   readonly apply: (value: number) => number;
 }
 
-/** What a column needs to be told of when it cannot be transformed. */
-export interface Placed {
+/** A column and its rows, to be named where it cannot be transformed. */
+export interface ColumnRows {
   readonly name: string;
   /** Row of the table of each value. */
   readonly rows: Uint32Array;
@@ -43,10 +43,10 @@ export interface Placed {
 export function transformColumn(
   values: Float64Array,
   transform: ColumnTransform,
-  placed: Placed,
+  column: ColumnRows,
   weights: Weights = null,
 ): Transformed {
-  refuseOutside(values, transform, placed);
+  refuseOutside(values, transform, column);
   if (transform === 'ranks' || transform === 'normal-scores') return byOrder(values, transform, weights);
   if (transform === 'box-cox' || transform === 'yeo-johnson') {
     const [fit, of] = transform === 'box-cox' ? [fitBoxCox, boxCox] : [fitYeoJohnson, yeoJohnson];
@@ -60,16 +60,16 @@ export function transformColumn(
 }
 
 /** @throws Problem naming the first row whose value the transform is not defined for */
-export function refuseOutside(values: Float64Array, transform: ColumnTransform, placed: Placed): void {
+export function refuseOutside(values: Float64Array, transform: ColumnTransform, column: ColumnRows): void {
   switch (transform) {
     case 'log':
-      return need(values, value => value > 0, 'the logarithm needs positive numbers', placed);
+      return need(values, value => value > 0, 'the logarithm needs positive numbers', column);
     case 'log1p':
-      return need(values, value => value > -1, 'log(1 + x) needs numbers above −1', placed);
+      return need(values, value => value > -1, 'log(1 + x) needs numbers above −1', column);
     case 'square-root':
-      return need(values, value => value >= 0, 'the square root needs numbers from 0', placed);
+      return need(values, value => value >= 0, 'the square root needs numbers from 0', column);
     case 'box-cox':
-      return need(values, value => value > 0, 'the Box–Cox power needs positive numbers', placed);
+      return need(values, value => value > 0, 'the Box–Cox power needs positive numbers', column);
   }
 }
 
@@ -164,7 +164,7 @@ function need(
   values: Float64Array,
   holds: (value: number) => boolean,
   what: string,
-  { name, rows }: Placed,
+  { name, rows }: ColumnRows,
 ): void {
   const index = values.findIndex(value => !holds(value));
   if (index < 0) return;

@@ -7,7 +7,7 @@ import {
   transformColumn,
   refuseOutside,
   type ColumnTransform,
-  type Placed,
+  type ColumnRows,
   type Transformed,
 } from './transform';
 
@@ -57,7 +57,7 @@ export function transformColumns(
 function transformPresent(
   values: Float64Array,
   transform: ColumnTransform,
-  { name, rows }: Placed,
+  { name, rows }: ColumnRows,
   weights: Weights,
 ): Transformed {
   const there = (_: number, i: number) => !Number.isNaN(values[i]!);

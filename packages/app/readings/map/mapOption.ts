@@ -58,9 +58,12 @@ export function mapOption(
 function axes({ points, xName, yName }: MapContent, view: View, tokens: Tokens, size: Size) {
   const { x, y } = ranges(view, size);
   const text = textStyle(tokens);
-  const name = { ...text, fontSize: 13, fontWeight: 600, color: tokens.ink };
+  // Points lie beneath.
+  const halo = { textBorderColor: tokens.paper, textBorderWidth: 3 };
+  const name = { ...text, ...halo, fontSize: 13, fontWeight: 600, color: tokens.ink };
   const label = {
     ...text,
+    ...halo,
     inside: true,
     fontSize: 11,
     showMinLabel: false,

@@ -9,6 +9,8 @@ export const plainSize = (n: number): number => (n > 20_000 ? 3 : n > 4000 ? 4.5
 /** A point's size beside the plain one, by its figure from 0 to 1. */
 export const sizeBy = (figure: number): number => 0.4 + 1.1 * Math.sqrt(figure);
 
+/** Selected rows beyond this wear a narrow ring. */
+const MANY = 1000;
 /** How many sizes are told apart. */
 const SIZES = 12;
 /** Of groups that are not shown while others are shown alone. */
@@ -37,7 +39,10 @@ export function pointsDrawn(drawing: Drawing, tokens: Tokens): PointsDrawn[] {
     placed(drawing, plain, tokens),
     outlines('triangle', far, plain + 9, tokens.gorse, 1.8),
     outlines('rect', off, plain + 6, tokens.gorse, 1.8),
-    outlines('circle', chosen, plain + 8, tokens.sward, 2),
+    // Wide rings about very many rows would hide them all.
+    chosen.length > MANY
+      ? outlines('circle', chosen, plain + 1, tokens.sward, 0.8)
+      : outlines('circle', chosen, plain + 8, tokens.sward, 2),
   ].filter(({ indices }) => indices.length > 0);
 }
 
