@@ -17,7 +17,8 @@ export function fitRecipe(recipe: Recipe, table: Table): Recipe {
   const needed = recipe.columns
     .filter(({ name, role }) => !made.has(name) && (role !== 'aside' || sources.has(name)))
     .map(column => column.name);
-  const absent = needed.filter(name => !table.columns.some(column => column.name === name));
+  const there = new Set(table.columns.map(column => column.name));
+  const absent = needed.filter(name => !there.has(name));
   if (absent.length > 0) {
     throw new Problem(
       `it lacks ${absent.length} of the recipe's columns: ${listed(absent)}.`,

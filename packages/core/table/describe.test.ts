@@ -125,3 +125,23 @@ test('a table is described column by column', () => {
     ['b', 'levels'],
   ]);
 });
+
+test('small whole numbers are described as the same numbers held as doubles', () => {
+  const maybe = fc.option(fc.integer({ min: -128, max: 127 }), { nil: null });
+  fc.assert(
+    fc.property(fc.array(maybe, { maxLength: 300 }), entries => {
+      const held = <T extends Int8Array | Float64Array>(values: T) => ({
+        kind: 'number' as const,
+        name: 'x',
+        values,
+        missing: Uint8Array.from(entries, entry => Number(entry === null)),
+        exceptions: null,
+      });
+      const numbers = entries.map(entry => entry ?? 0);
+      const { length } = entries;
+      expect(describeColumn(held(Int8Array.from(numbers)), length)).toEqual(
+        describeColumn(held(Float64Array.from(numbers)), length),
+      );
+    }),
+  );
+});

@@ -184,26 +184,33 @@ function runsOf(sorted: Float64Array) {
   return { distinct, zeros, remark: remarkOn(longest, sorted.length) };
 }
 
-/** The numbers that are there, ascending; small whole numbers are counted rather than sorted. */
+/** The numbers that are there, ascending; many whole numbers of a short range are counted rather than sorted. */
 function sortedNumbers(column: NumberColumn): Float64Array {
   const { values, missing } = column;
-  const sorted = new Float64Array(values.length - missingCount(column));
+  const numbers = new Float64Array(values.length - missingCount(column));
   let next = 0;
-  if (values.BYTES_PER_ELEMENT > 2) {
-    for (let row = 0; row < values.length; row++) {
-      if (missing === null || missing[row] === 0) sorted[next++] = values[row]!;
-    }
-    return sortedOf(sorted);
-  }
-  const counts = new Uint32Array(1 << 17);
-  const origin = 1 << 16;
+  let [least, most] = [Infinity, -Infinity];
   for (let row = 0; row < values.length; row++) {
-    if (missing === null || missing[row] === 0) counts[values[row]! + origin]!++;
+    if (missing !== null && missing[row] !== 0) continue;
+    const value = (numbers[next++] = values[row]!);
+    if (value < least) least = value;
+    if (value > most) most = value;
   }
-  for (let place = 0; place < counts.length && next < sorted.length; place++) {
-    for (let count = counts[place]!; count > 0; count--) sorted[next++] = place - origin;
-  }
-  return sorted;
+  const range = next === 0 ? Infinity : most - least;
+  const small = values.BYTES_PER_ELEMENT <= 2 && range < next;
+  return small ? countedInOrder(numbers, least, most) : sortedOf(numbers);
+}
+
+/** Whole numbers from `least` to `most`, put in order where they stand. */
+function countedInOrder(numbers: Float64Array, least: number, most: number): Float64Array {
+  const counts = new Uint32Array(most - least + 1);
+  for (const value of numbers) counts[value - least]!++;
+  let next = 0;
+  counts.forEach((count, place) => {
+    numbers.fill(place + least, next, next + count);
+    next += count;
+  });
+  return numbers;
 }
 
 /**
