@@ -23,7 +23,6 @@ const LOAD_AFTER = 500;
 
 /** The screen of an open study: rail, brief, reading, lens and shelf. */
 export function Frame({ question }: { question: Question }) {
-  const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const study = useStudy();
   const hand = useHand();
@@ -33,15 +32,7 @@ export function Frame({ question }: { question: Question }) {
   const [finding, setFinding] = useState(false);
   const { Brief, Aside } = readingOf(question.route, hand.settings.method);
 
-  useEffect(() => {
-    const loading = setTimeout(loadAll, LOAD_AFTER);
-    return () => clearTimeout(loading);
-  }, []);
-  useEffect(() => {
-    dispatch(lookedAt(question.route));
-    document.title = `${question.question} · ${study.name} · Wold`;
-  }, [dispatch, question, study.name]);
-
+  useArrival(question, study.name);
   const keyActions = useFrameActions({
     lens: () => setLens(!lens),
     shelf: () => setShelf(!shelf),
@@ -87,6 +78,19 @@ export function Frame({ question }: { question: Question }) {
       {keys && <KeysDialog onClose={() => setKeys(false)} />}
     </div>
   );
+}
+
+/** Tells the study and the window which question is looked at; the code of the others follows. */
+function useArrival(question: Question, studyName: string): void {
+  const dispatch = useAppDispatch();
+  useEffect(() => {
+    const loading = setTimeout(loadAll, LOAD_AFTER);
+    return () => clearTimeout(loading);
+  }, []);
+  useEffect(() => {
+    dispatch(lookedAt(question.route));
+    document.title = `${question.question} · ${studyName} · Wold`;
+  }, [dispatch, question, studyName]);
 }
 
 interface PaneProps {

@@ -26,11 +26,10 @@ async function codebookOf(csv: string): Promise<readonly CodebookEntry[]> {
 
 /** Where tables come in and studies are kept. */
 export function Home() {
-  const dispatch = useAppDispatch();
   const notice = useAppSelector(state => state.notice);
   const [studies, setStudies] = useState<readonly ListedStudy[] | null>(null);
   const { problem, open } = useOpening();
-  const [over, setOver] = useState(false);
+  const { over, target } = useDropped(open);
 
   const refresh = useCallback(async () => setStudies(await listStudies()), []);
   useEffect(() => {
@@ -41,30 +40,8 @@ export function Home() {
 
   usePasted(open);
 
-  function drop(event: DragEvent): void {
-    event.preventDefault();
-    setOver(false);
-    const files = [...event.dataTransfer.files];
-    if (files.length > 1) {
-      dispatch(
-        noticed({
-          kind: 'problem',
-          text: `${files.length} files were dropped; a study has one table. Drop one of them.`,
-        }),
-      );
-    } else if (files[0] !== undefined) void open(files[0], files[0].name);
-  }
-
   return (
-    <div
-      className={styles.home}
-      onDragOver={event => {
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={drop}
-    >
+    <div className={styles.home} {...target}>
       <header className={styles.head}>
         <Wordmark />
         <ModeSwitch />
@@ -124,6 +101,28 @@ function useOpening(): { readonly problem: ProblemData | null; readonly open: Op
     [navigate],
   );
   return { problem, open };
+}
+
+/** Opens a file that is dropped on what has `target`'s handlers; `over` while one is held there. */
+function useDropped(open: Open) {
+  const dispatch = useAppDispatch();
+  const [over, setOver] = useState(false);
+  const target = {
+    onDragOver: (event: DragEvent) => {
+      event.preventDefault();
+      setOver(true);
+    },
+    onDragLeave: () => setOver(false),
+    onDrop: (event: DragEvent) => {
+      event.preventDefault();
+      setOver(false);
+      const files = [...event.dataTransfer.files];
+      const text = `${files.length} files were dropped; a study has one table. Drop one of them.`;
+      if (files.length > 1) dispatch(noticed({ kind: 'problem', text }));
+      else if (files[0] !== undefined) void open(files[0], files[0].name);
+    },
+  };
+  return { over, target };
 }
 
 /** Opens cells that are pasted. */

@@ -135,19 +135,8 @@ export function sherds(seed = 1847): { csv: string; truth: SherdsTruth } {
   const contaminated = contaminate(rows, special, random);
   const missing = gaps(rows, special, random);
 
-  const absent = new Set(missing.map(({ row, column }) => `${row} ${column}`));
-  const header = ['sherd', 'kiln', 'fabric', 'phase', ...ELEMENTS.map(columnName)];
-  const body = rows.map((sherd, row) => [
-    sherd.id,
-    sherd.shownKiln,
-    sherd.fabric,
-    sherd.phase,
-    ...ELEMENTS.map((e, j) =>
-      absent.has(`${row} ${columnName(e)}`) ? '' : sherd.values[j]!.toFixed(e.decimals),
-    ),
-  ]);
   return {
-    csv: `${Papa.unparse([header, ...body], { newline: '\n' })}\n`,
+    csv: csvOf(rows, missing),
     truth: {
       dimensions: ['lime–strontium clay', 'heavy-mineral temper', 'mafic clay'],
       loadings: Object.fromEntries(ELEMENTS.map(e => [columnName(e), e.loadings])),
@@ -165,6 +154,21 @@ export function sherds(seed = 1847): { csv: string; truth: SherdsTruth } {
       missing,
     },
   };
+}
+
+function csvOf(rows: readonly Sherd[], missing: SherdsTruth['missing']): string {
+  const absent = new Set(missing.map(({ row, column }) => `${row} ${column}`));
+  const header = ['sherd', 'kiln', 'fabric', 'phase', ...ELEMENTS.map(columnName)];
+  const body = rows.map((sherd, row) => [
+    sherd.id,
+    sherd.shownKiln,
+    sherd.fabric,
+    sherd.phase,
+    ...ELEMENTS.map((e, j) =>
+      absent.has(`${row} ${columnName(e)}`) ? '' : sherd.values[j]!.toFixed(e.decimals),
+    ),
+  ]);
+  return `${Papa.unparse([header, ...body], { newline: '\n' })}\n`;
 }
 
 function newSherd(kiln: Kiln, random: Random): Sherd {

@@ -73,13 +73,8 @@ export function rowTaker(dialect: Marks & Pick<Dialect, 'header'>, width = 0) {
     }
   }
 
-  const part = (): TakenPart => ({
-    columns: builders.map(builder => builder.taken()),
-    rows,
-    blank,
-    short,
-    long,
-  });
+  const counts = () => ({ rows, blank, short, long });
+  const part = (): TakenPart => ({ columns: builders.map(builder => builder.taken()), ...counts() });
 
   /** Takes the rows of a part that follows. */
   function append(next: TakenPart): void {
@@ -90,7 +85,7 @@ export function rowTaker(dialect: Marks & Pick<Dialect, 'header'>, width = 0) {
     blank += next.blank;
   }
 
-  const finish = (): TakenRows => ({ header: header ?? [], builders, rows, blank, short, long });
+  const finish = (): TakenRows => ({ header: header ?? [], builders, ...counts() });
   return { take, part, append, finish, rows: () => rows, width: () => builders.length };
 }
 

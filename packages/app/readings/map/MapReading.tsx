@@ -61,9 +61,7 @@ function MarkedMap({ reduction, placement }: MarkedMapProps) {
 }
 
 function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly marks: MapMarks }) {
-  const table = useTable();
-  const recipe = useRecipe();
-  const selection = useSelection();
+  const { rows: selection } = useSelection();
   const isolated = useAppSelector(state => state.study.isolated);
   const { tokens } = useMode();
   const by = useColouring(reduction, placement);
@@ -72,21 +70,14 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
   const arrows = useMemo(() => marks.arrows(points), [marks, points]);
   const { sizes, odd } = marks;
   const marked = useMemo(() => markedIn(points, map.odd ? odd : null), [points, odd, map.odd]);
+  const chosen = useMemo(() => new Set(selection), [selection]);
   const drawn = useMemo(
-    () =>
-      pointsDrawn(
-        { points, colouring: by, isolated, selected: new Set(selection.rows), sizes, ...marked },
-        tokens,
-      ),
-    [points, by, isolated, selection.rows, sizes, marked, tokens],
+    () => pointsDrawn({ points, colouring: by, isolated, selected: chosen, sizes, ...marked }, tokens),
+    [points, by, isolated, chosen, sizes, marked, tokens],
   );
   const shortName = useShortName();
   const { size, onChart, view, isWhole, setView } = useMapView(points);
-  const axisName = (d: number) => {
-    const name = dimensionName(reduction.names, Math.min(d, placement.at.columns));
-    const share = marks.shares?.[Math.min(d, placement.at.columns) - 1];
-    return share === undefined ? name : `${name}, ${percent(share, 1)}`;
-  };
+  const axisName = (d: number) => nameOfAxis(Math.min(d, placement.at.columns), reduction, marks);
   const [xName, yName] = [axisName(map.x), points.flat ? '' : axisName(map.y)];
   const drawing = useCallback(
     (at: Size, withPoints: boolean) =>
@@ -101,15 +92,12 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
   );
   const option = useCallback((at: Size) => drawing(at, false), [drawing]);
   const picture = useCallback((at: Size) => drawing(at, true), [drawing]);
-  const numbers = useCallback(
-    () => numbersOf(points, xName, yName, row => rowName(table, recipe, row)),
-    [xName, yName, points, table, recipe],
-  );
+  const numbers = useNumbers(points, xName, yName);
   return (
     <div className={styles.map}>
       <PointsLayer x={points.x} y={points.y} drawn={drawn} view={view} size={size} paper={tokens.paper} />
       <ChartHost
-        label={`Map of ${points.used} rows${points.rows.length > points.used ? ` and ${points.rows.length - points.used} only placed` : ''}`}
+        label={mapLabel(points)}
         fileStem={`${fileStem(reduction.name)}-map`}
         option={option}
         picture={picture}
@@ -117,12 +105,8 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
         onChart={onChart}
       >
         <MapSurface
-          points={points}
-          view={view}
-          size={size}
-          by={by}
-          isolated={isolated}
-          colour={reduction.map.colour}
+          {...{ points, view, size, by, isolated }}
+          colour={map.colour}
           zoomedIn={!isWhole}
           onView={setView}
         />
@@ -135,6 +119,16 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
       )}
     </div>
   );
+}
+
+/** The dimension's name, with its share where it has one. */
+function nameOfAxis(d: number, { names }: Reduction, { shares }: MapMarks): string {
+  const share = shares?.[d - 1];
+  return share === undefined ? dimensionName(names, d) : `${dimensionName(names, d)}, ${percent(share, 1)}`;
+}
+
+function mapLabel({ rows, used }: Points): string {
+  return `Map of ${used} rows${rows.length > used ? ` and ${rows.length - used} only placed` : ''}`;
 }
 
 /** What part of the points is in sight: all, until one zooms. A zoom holds for the points it was made on. */
@@ -159,16 +153,17 @@ function markedIn({ rows }: Points, odd: MapMarks['odd']) {
   return { far: at(odd.far), off: at(odd.off) };
 }
 
-function numbersOf(
-  { rows, x, y, flat }: Points,
-  xName: string,
-  yName: string,
-  nameOf: (row: number) => string,
-): string[][] {
-  return [
-    ['row', xName, flat ? 'spread' : yName],
-    ...Array.from(rows, (row, i) => [nameOf(row), String(x[i]), String(y[i])]),
-  ];
+/** The points as a table with heads. */
+function useNumbers({ rows, x, y, flat }: Points, xName: string, yName: string): () => string[][] {
+  const table = useTable();
+  const recipe = useRecipe();
+  return useCallback(
+    () => [
+      ['row', xName, flat ? 'spread' : yName],
+      ...Array.from(rows, (row, i) => [rowName(table, recipe, row), String(x[i]), String(y[i])]),
+    ],
+    [rows, x, y, flat, xName, yName, table, recipe],
+  );
 }
 
 interface KeyProps {

@@ -64,29 +64,10 @@ export function MapSurface(props: MapSurfaceProps) {
   const select = useSelecting();
   const surface = useRef<HTMLDivElement>(null);
   const [pointed, setPointed] = useState(-1);
-  const [outline, setOutline] = useState<readonly Pixel[]>([]);
-  const { isShown, pixelOf, nearest, within } = usePointsAt(props);
+  const at = usePointsAt(props);
+  const { isShown, pixelOf } = at;
+  const { outline, hand } = useOutline(points, at, select, setPointed);
   useWheel(surface, view, size, onView);
-
-  const place = (event: PointerEvent): Pixel => {
-    const box = surface.current!.getBoundingClientRect();
-    return [event.clientX - box.left, event.clientY - box.top];
-  };
-
-  function release(event: PointerEvent): void {
-    const path = outline;
-    setOutline([]);
-    if (path.length === 0) return;
-    const [fromX, fromY] = path[0]!;
-    const moved = path.some(([x, y]) => Math.abs(x - fromX) > STILL || Math.abs(y - fromY) > STILL);
-    if (moved) {
-      select(within(path), event.shiftKey);
-      return;
-    }
-    const found = nearest(place(event));
-    if (found >= 0) select([points.rows[found]!], event.shiftKey);
-    else if (!event.shiftKey) select([], false);
-  }
 
   function press(event: KeyboardEvent): void {
     const factor = ZOOMS.get(event.key);
@@ -111,19 +92,7 @@ export function MapSurface(props: MapSurfaceProps) {
         tabIndex={0}
         aria-label="Rows on the map: arrows go from row to row, Enter selects, plus and minus zoom"
         onKeyDown={press}
-        onPointerDown={event => {
-          if (event.button !== 0) return;
-          event.currentTarget.setPointerCapture(event.pointerId);
-          setOutline([place(event)]);
-          setPointed(-1);
-        }}
-        onPointerMove={event => {
-          if (outline.length > 0) setOutline([...outline, place(event)]);
-          else setPointed(nearest(place(event)));
-        }}
-        onPointerUp={release}
-        onPointerCancel={() => setOutline([])}
-        onPointerLeave={() => setPointed(-1)}
+        {...hand}
         onDoubleClick={() => onView(null)}
       >
         <Overlay size={size} outline={outline} at={pointed >= 0 ? pixelOf(pointed) : null} />
@@ -146,6 +115,48 @@ export function MapSurface(props: MapSurfaceProps) {
       </div>
     </>
   );
+}
+
+/** Points with the hand, and draws around rows: what the surface is to listen to, and the outline as it grows. */
+function useOutline(
+  { rows }: Points,
+  { nearest, within }: ReturnType<typeof usePointsAt>,
+  select: ReturnType<typeof useSelecting>,
+  onPointed: (index: number) => void,
+) {
+  const [outline, setOutline] = useState<readonly Pixel[]>([]);
+  function release(event: PointerEvent): void {
+    setOutline([]);
+    if (outline.length === 0) return;
+    const [fromX, fromY] = outline[0]!;
+    const moved = outline.some(([x, y]) => Math.abs(x - fromX) > STILL || Math.abs(y - fromY) > STILL);
+    if (moved) return select(within(outline), event.shiftKey);
+    const found = nearest(pixelUnder(event));
+    if (found >= 0) select([rows[found]!], event.shiftKey);
+    else if (!event.shiftKey) select([], false);
+  }
+  const hand = {
+    onPointerDown: (event: PointerEvent) => {
+      if (event.button !== 0) return;
+      event.currentTarget.setPointerCapture(event.pointerId);
+      setOutline([pixelUnder(event)]);
+      onPointed(-1);
+    },
+    onPointerMove: (event: PointerEvent) => {
+      if (outline.length > 0) setOutline([...outline, pixelUnder(event)]);
+      else onPointed(nearest(pixelUnder(event)));
+    },
+    onPointerUp: release,
+    onPointerCancel: () => setOutline([]),
+    onPointerLeave: () => onPointed(-1),
+  };
+  return { outline, hand };
+}
+
+/** Where on the surface that listens a pointer is. */
+function pixelUnder(event: PointerEvent): Pixel {
+  const box = event.currentTarget.getBoundingClientRect();
+  return [event.clientX - box.left, event.clientY - box.top];
 }
 
 /** Zooms with the wheel. React's wheel listeners are passive; this one must keep the page from scrolling. */

@@ -35,13 +35,10 @@ export function ColumnList({ table, descriptions }: ColumnListProps) {
   const dispatch = useAppDispatch();
   const recipe = useRecipe();
   const { columns: chosen } = useSelection();
-  const [sorting, setSorting] = useState<Sorting>({ by: null, down: true });
   const [menu, setMenu] = useState<{ names: readonly string[]; anchor: HTMLElement } | null>(null);
-  const [narrowing, setNarrowing] = useState<Narrowing>({ pattern: '', type: 'any' });
-  const order = useMemo(
-    () => listed(descriptions, recipe.columns, narrowing, sorting),
-    [descriptions, recipe.columns, narrowing, sorting],
-  );
+  const { order, sorting, setSorting, narrowing, setNarrowing } = useListed(descriptions, recipe);
+  const save = () =>
+    saveText(`${fileStem(table.name)}-columns.csv`, figuresCsv(descriptions, recipe), 'text/csv');
   const undecided = new Set(undecidedCodes(recipe, descriptions).map(column => column.name));
   const names = order.map(index => descriptions[index]!.name);
   const { scroller, lines, above, below } = useRowWindow(order.length, ROW_HEIGHT);
@@ -62,13 +59,7 @@ export function ColumnList({ table, descriptions }: ColumnListProps) {
         aria-label="Columns in figures"
       >
         <table className={styles.list} aria-rowcount={order.length + 1}>
-          <Head
-            sorting={sorting}
-            onSort={setSorting}
-            onSave={() =>
-              saveText(`${fileStem(table.name)}-columns.csv`, figuresCsv(descriptions, recipe), 'text/csv')
-            }
-          />
+          <Head sorting={sorting} onSort={setSorting} onSave={save} />
           <tbody>
             {above > 0 && <tr style={{ height: above }} aria-hidden="true" />}
             {lines.map(line => {
@@ -95,6 +86,17 @@ export function ColumnList({ table, descriptions }: ColumnListProps) {
       </div>
     </>
   );
+}
+
+/** Which columns are left and how they are sorted, as one has it. */
+function useListed(descriptions: readonly ColumnDescription[], { columns }: Recipe) {
+  const [sorting, setSorting] = useState<Sorting>({ by: null, down: true });
+  const [narrowing, setNarrowing] = useState<Narrowing>({ pattern: '', type: 'any' });
+  const order = useMemo(
+    () => listed(descriptions, columns, narrowing, sorting),
+    [descriptions, columns, narrowing, sorting],
+  );
+  return { order, sorting, setSorting, narrowing, setNarrowing };
 }
 
 /** The columns that are left, in their order. */

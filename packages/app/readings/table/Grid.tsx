@@ -1,7 +1,6 @@
 import type { VirtualItem } from '@tanstack/react-virtual';
-import { useRef, useState, type KeyboardEvent, type MouseEvent } from 'react';
+import { useRef, useState, type KeyboardEvent, type MouseEvent, type RefObject } from 'react';
 import type { ColumnDescription } from '@wold/core/table/describe';
-import type { Role } from '@wold/core/table/role';
 import type { Table } from '@wold/core/table/table';
 import { useRecipe } from '../../store/useStudy';
 import { ColumnHead } from './ColumnHead';
@@ -26,29 +25,19 @@ interface GridProps {
  * column's head opens its roles, on a cell selects its row.
  */
 export function Grid({ table, descriptions, rows }: GridProps) {
-  const recipe = useRecipe();
   const { selection, selectColumn, selectRow } = useGridSelection(table);
   const scroller = useRef<HTMLDivElement>(null);
   const [active, setActive] = useState<Cell>({ row: -1, column: 0 });
-  const [menu, setMenu] = useState<{ names: readonly string[]; anchor: HTMLElement } | null>(null);
+  const { menu, openRoles, closeRoles } = useRoles(scroller, selection.columns);
   const rowCount = rows?.length ?? table.rows;
   const rowOf = (index: number) => (rows === null ? index : rows[index]!);
-  const chosenRows = new Set(selection.rows);
-  const asideRows = new Map(recipe.preparation.rowsAside.rows.map(({ row, reason }) => [row, reason]));
-  const { down, across } = useGridWindow(scroller, table, rowCount, rows === null);
-
-  function openRoles(name: string, anchor: HTMLElement): void {
-    const names = selection.columns.includes(name) ? selection.columns : [name];
-    setMenu({ names, anchor });
-  }
-
+  const { down, across, bringToSight } = useGridWindow(scroller, table, rowCount, rows === null);
   const press = (event: KeyboardEvent): void => {
     const page = Math.max(1, Math.floor((scroller.current!.clientHeight - HEAD_HEIGHT) / ROW_HEIGHT) - 1);
     const moved = moveInGrid(active, event, { rows: rowCount, columns: table.columns.length, page });
     if (moved !== null) {
       setActive(moved);
-      if (moved.row >= 0) down.scrollToIndex(moved.row, { align: 'auto' });
-      across.scrollToIndex(moved.column, { align: 'auto' });
+      bringToSight(moved);
     } else if (event.key === 'Enter' || event.key === ' ') {
       const { name } = table.columns[active.column]!;
       if (active.row >= 0) selectRow(rowOf(active.row), event);
@@ -72,86 +61,128 @@ export function Grid({ table, descriptions, rows }: GridProps) {
         tabIndex={0}
         onKeyDown={press}
       >
-        <div className={styles.headRow} role="row" aria-rowindex={1} style={{ height: HEAD_HEIGHT, width }}>
-          <div
-            className={styles.corner}
-            role="columnheader"
-            aria-colindex={1}
-            style={{ width: ROW_HEAD_WIDTH }}
-          >
-            row
-          </div>
-          {across.getVirtualItems().map(item => (
-            <GridHead
-              key={item.index}
-              {...{ table, descriptions, item }}
-              role={recipe.columns[item.index]!.role}
-              active={active.row === -1 && active.column === item.index}
-              chosen={selection.columns.includes(table.columns[item.index]!.name)}
-              onSelect={event => {
-                setActive({ row: -1, column: item.index });
-                selectColumn(table.columns[item.index]!.name, event);
-              }}
-              onRoles={anchor => openRoles(table.columns[item.index]!.name, anchor)}
-            />
-          ))}
-        </div>
-        <div className={styles.body} role="rowgroup" style={{ height: down.getTotalSize(), width }}>
-          {down.getVirtualItems().map(line => {
-            const row = rowOf(line.index);
-            return (
-              <GridRow
-                key={row}
-                {...{ table, descriptions, row, line, width }}
-                columns={recipe.columns}
-                across={across.getVirtualItems()}
-                chosen={chosenRows.has(row)}
-                aside={asideRows.get(row)}
-                active={active.row === line.index ? active.column : null}
-                onActive={setActive}
-                onSelect={event => selectRow(row, event)}
-              />
-            );
-          })}
-        </div>
-      </div>
-      {menu !== null && (
-        <RoleMenu
-          names={menu.names}
-          anchor={menu.anchor}
-          onClose={() => {
-            setMenu(null);
-            scroller.current?.focus();
-          }}
+        <GridHeads
+          {...{ table, descriptions, width }}
+          items={across.getVirtualItems()}
+          active={active.row === -1 ? active.column : null}
+          chosen={selection.columns}
+          onActive={setActive}
+          onSelect={selectColumn}
+          onRoles={openRoles}
         />
-      )}
+        <GridRows
+          {...{ table, descriptions, width, rowOf, active }}
+          height={down.getTotalSize()}
+          lines={down.getVirtualItems()}
+          across={across.getVirtualItems()}
+          chosen={selection.rows}
+          onActive={setActive}
+          onSelect={selectRow}
+        />
+      </div>
+      {menu !== null && <RoleMenu {...menu} onClose={closeRoles} />}
     </>
   );
 }
 
-interface GridHeadProps {
-  readonly table: Table;
-  readonly descriptions: readonly ColumnDescription[] | null;
-  readonly item: VirtualItem;
-  readonly role: Role;
-  readonly active: boolean;
-  readonly chosen: boolean;
-  readonly onSelect: (event: MouseEvent) => void;
-  readonly onRoles: (anchor: HTMLElement) => void;
+/** The menu of roles: of a column, or of all that are selected where it is one of them. */
+function useRoles(scroller: RefObject<HTMLDivElement | null>, chosen: readonly string[]) {
+  const [menu, setMenu] = useState<{ names: readonly string[]; anchor: HTMLElement } | null>(null);
+  const openRoles = (name: string, anchor: HTMLElement): void =>
+    setMenu({ names: chosen.includes(name) ? chosen : [name], anchor });
+  function closeRoles(): void {
+    setMenu(null);
+    scroller.current?.focus();
+  }
+  return { menu, openRoles, closeRoles };
 }
 
-/** The head of a column in its place. */
-function GridHead({ table, descriptions, item, ...rest }: GridHeadProps) {
+interface GridHeadsProps {
+  readonly table: Table;
+  readonly descriptions: readonly ColumnDescription[] | null;
+  readonly width: number;
+  /** The columns in sight. */
+  readonly items: readonly VirtualItem[];
+  /** The column whose head is active, or null. */
+  readonly active: number | null;
+  /** Names of the columns that are selected. */
+  readonly chosen: readonly string[];
+  readonly onActive: (cell: Cell) => void;
+  readonly onSelect: (name: string, event: MouseEvent) => void;
+  readonly onRoles: (name: string, anchor: HTMLElement) => void;
+}
+
+/** The heads of the columns in sight, each in its place. */
+function GridHeads(props: GridHeadsProps) {
+  const { table, descriptions, width, items, active, chosen, onActive, onSelect, onRoles } = props;
+  const { columns } = useRecipe();
   return (
-    <ColumnHead
-      id={cellId({ row: -1, column: item.index })}
-      index={item.index}
-      left={ROW_HEAD_WIDTH + item.start}
-      width={item.size}
-      column={table.columns[item.index]!}
-      rows={table.rows}
-      description={descriptions?.[item.index] ?? null}
-      {...rest}
-    />
+    <div className={styles.headRow} role="row" aria-rowindex={1} style={{ height: HEAD_HEIGHT, width }}>
+      <div className={styles.corner} role="columnheader" aria-colindex={1} style={{ width: ROW_HEAD_WIDTH }}>
+        row
+      </div>
+      {items.map(({ index, start, size }) => (
+        <ColumnHead
+          key={index}
+          id={cellId({ row: -1, column: index })}
+          index={index}
+          left={ROW_HEAD_WIDTH + start}
+          width={size}
+          column={table.columns[index]!}
+          rows={table.rows}
+          description={descriptions?.[index] ?? null}
+          role={columns[index]!.role}
+          active={active === index}
+          chosen={chosen.includes(table.columns[index]!.name)}
+          onSelect={event => {
+            onActive({ row: -1, column: index });
+            onSelect(table.columns[index]!.name, event);
+          }}
+          onRoles={anchor => onRoles(table.columns[index]!.name, anchor)}
+        />
+      ))}
+    </div>
+  );
+}
+
+interface GridRowsProps {
+  readonly table: Table;
+  readonly descriptions: readonly ColumnDescription[] | null;
+  readonly width: number;
+  /** Of all rows together. */
+  readonly height: number;
+  /** The lines and columns in sight. */
+  readonly lines: readonly VirtualItem[];
+  readonly across: readonly VirtualItem[];
+  /** The row of the table that a line shows. */
+  readonly rowOf: (line: number) => number;
+  readonly active: Cell;
+  /** The rows that are selected. */
+  readonly chosen: readonly number[];
+  readonly onActive: (cell: Cell) => void;
+  readonly onSelect: (row: number, event: MouseEvent) => void;
+}
+
+/** The rows in sight. */
+function GridRows({ height, lines, rowOf, active, chosen, onSelect, ...rest }: GridRowsProps) {
+  const { columns, preparation } = useRecipe();
+  const chosenRows = new Set(chosen);
+  const asideRows = new Map(preparation.rowsAside.rows.map(({ row, reason }) => [row, reason]));
+  return (
+    <div className={styles.body} role="rowgroup" style={{ height, width: rest.width }}>
+      {lines.map(line => {
+        const row = rowOf(line.index);
+        return (
+          <GridRow
+            key={row}
+            {...{ ...rest, row, line, columns }}
+            chosen={chosenRows.has(row)}
+            aside={asideRows.get(row)}
+            active={active.row === line.index ? active.column : null}
+            onSelect={event => onSelect(row, event)}
+          />
+        );
+      })}
+    </div>
   );
 }

@@ -97,22 +97,37 @@ export function ReadingForm({ onClose }: { onClose: () => void }) {
       <ChoiceFields choices={choices} found={preview?.source ?? table.source} onChange={set} />
       {problem !== null && <ProblemNote problem={problem} />}
       {preview !== null && problem === null && <Preview table={preview} />}
-      <div className={form.line}>
-        <button
-          type="button"
-          className={form.button}
-          disabled={!file || problem !== null || working}
-          onClick={() => void apply()}
-        >
-          {working ? 'Reading …' : 'Read it so'}
-        </button>
-        <button type="button" className="action" onClick={() => setChoices({})}>
-          As found
-        </button>
-        <button type="button" className="action" onClick={onClose}>
-          Cancel
-        </button>
-      </div>
+      <Buttons
+        working={working}
+        ready={Boolean(file) && problem === null}
+        onApply={() => void apply()}
+        onReset={() => setChoices({})}
+        onClose={onClose}
+      />
+    </div>
+  );
+}
+
+interface ButtonsProps {
+  readonly working: boolean;
+  readonly ready: boolean;
+  readonly onApply: () => void;
+  readonly onReset: () => void;
+  readonly onClose: () => void;
+}
+
+function Buttons({ working, ready, onApply, onReset, onClose }: ButtonsProps) {
+  return (
+    <div className={form.line}>
+      <button type="button" className={form.button} disabled={!ready || working} onClick={onApply}>
+        {working ? 'Reading …' : 'Read it so'}
+      </button>
+      <button type="button" className="action" onClick={onReset}>
+        As found
+      </button>
+      <button type="button" className="action" onClick={onClose}>
+        Cancel
+      </button>
     </div>
   );
 }

@@ -20,6 +20,11 @@ interface RowsWordProps {
 
 const MOST_LEVELS = 200;
 
+const WHAT_IT_DOES = {
+  only: 'Rows that do not meet every condition are left out, and named in the account.',
+  supplementary: 'These rows are placed on what the others make: on the map, but in no figure.',
+} as const;
+
 /** Which rows are used, or only placed: by levels of a label or a range of a number. */
 export function RowsWord({ of }: RowsWordProps) {
   const nameOf = useShortName();
@@ -84,34 +89,21 @@ function RowsPanel({ of, close }: RowsWordProps & { close: () => void }) {
         nameOf={nameOf}
         onConditions={rest => edit(withPreparation(recipe, { [of]: [...rest] }), of)}
       />
-      <label className={form.field}>
-        <span className="soft">Column</span>
-        <select
-          autoFocus
-          value={name}
-          onChange={event => {
-            setName(event.target.value);
-            setLevels([]);
-          }}
-        >
-          {table.columns.map(other => (
-            <option key={other.name} value={other.name}>
-              {nameOf(other.name, 40)}
-            </option>
-          ))}
-        </select>
-      </label>
+      <ColumnField
+        name={name}
+        nameOf={nameOf}
+        onName={chosen => {
+          setName(chosen);
+          setLevels([]);
+        }}
+      />
       {column.kind === 'levels' ? (
         <LevelChecks column={column} chosen={levels} onChosen={setLevels} />
       ) : (
         <RangeFields range={range} onRange={setRange} />
       )}
       <p className="soft small">
-        {draft === null
-          ? of === 'only'
-            ? 'Rows that do not meet every condition are left out, and named in the account.'
-            : 'These rows are placed on what the others make: on the map, but in no figure.'
-          : `${count(matching.length, 'row')} meet this.`}
+        {draft === null ? WHAT_IT_DOES[of] : `${count(matching.length, 'row')} meet this.`}
       </p>
       <PanelButtons
         name={of === 'only' ? 'Use only these' : 'Only place these'}
@@ -161,6 +153,28 @@ function Conditions({ conditions, nameOf, onConditions }: ConditionsProps) {
         </li>
       ))}
     </ul>
+  );
+}
+
+interface ColumnFieldProps {
+  readonly name: string;
+  readonly nameOf: ShortName;
+  readonly onName: (name: string) => void;
+}
+
+function ColumnField({ name, nameOf, onName }: ColumnFieldProps) {
+  const { columns } = useTable();
+  return (
+    <label className={form.field}>
+      <span className="soft">Column</span>
+      <select autoFocus value={name} onChange={event => onName(event.target.value)}>
+        {columns.map(other => (
+          <option key={other.name} value={other.name}>
+            {nameOf(other.name, 40)}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }
 

@@ -3,6 +3,7 @@ import { useEffect, type RefObject } from 'react';
 import type { Table } from '@wold/core/table/table';
 import { useSelection } from '../../store/useStudy';
 import { COLUMN_WIDTH, HEAD_HEIGHT, ROW_HEAD_WIDTH, ROW_HEIGHT } from './gridSizes';
+import type { Cell } from './moveInGrid';
 
 /** The rows and columns in sight; what is newly selected is scrolled to. @param all whether every row is shown */
 export function useGridWindow(
@@ -38,5 +39,9 @@ export function useGridWindow(
     const index = table.columns.findIndex(column => column.name === lastColumn);
     if (index >= 0) across.scrollToIndex(index, { align: 'auto' });
   }, [lastColumn]); // eslint-disable-line react-hooks/exhaustive-deps
-  return { down, across };
+  function bringToSight({ row, column }: Cell): void {
+    if (row >= 0) down.scrollToIndex(row, { align: 'auto' });
+    across.scrollToIndex(column, { align: 'auto' });
+  }
+  return { down, across, bringToSight };
 }

@@ -35,26 +35,13 @@ interface LedgerProps {
  */
 export function Ledger({ reduction, components, quantity, placed }: LedgerProps) {
   const shortName = useShortName();
-  const dispatch = useAppDispatch();
-  const selection = useSelection();
+  const { chosen, select } = useMeasures();
   const { measures, kept, correlations } = components;
   const { fade } = reduction.settings;
-  const {
-    values: figures,
-    full,
-    write,
-  } = useMemo(() => quantityOf(components, quantity), [components, quantity]);
-  const order = useMemo(() => ledgerOrder(correlations), [correlations]);
-  const leads = useMemo(() => leadingDimensions(correlations), [correlations]);
+  const figures = useMemo(() => quantityOf(components, quantity), [components, quantity]);
+  const { order, leads } = useLedgerLines(correlations);
   const { scroller, lines, above, below } = useRowWindow(order.length, ROW_HEIGHT);
   const across = useColumnWindow(scroller, kept, COLUMN_WIDTH, FEW_DIMENSIONS);
-
-  function select(measure: string, event: MouseEvent): void {
-    const adds = event.shiftKey || event.ctrlKey || event.metaKey;
-    const others = selection.columns.filter(other => other !== measure).slice(-1);
-    dispatch(selected({ columns: adds ? [...others, measure] : [measure] }));
-  }
-
   return (
     <div
       ref={scroller}
@@ -78,32 +65,16 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
             const j = order[line.index]!;
             const measure = measures[j]!;
             const next = order[line.index + 1];
-            const at = (d: number) => d * measures.length + j;
-            const fades = (d: number) => Math.abs(correlations.values[at(d)]!) < fade;
-            const crossing =
-              fade > 0 ? Array.from({ length: kept }, (_, d) => fades(d)).filter(faded => !faded).length : 0;
             return (
-              <tr
+              <MeasureLine
                 key={measure}
-                aria-rowindex={line.index + 2}
-                data-chosen={selection.columns.includes(measure)}
-                data-last={next !== undefined && leads[next] !== leads[j]}
-                onClick={event => select(measure, event)}
-              >
-                <MeasureName
-                  measure={measure}
-                  short={shortName(measure, kept > 3 ? 20 : 30)}
-                  crossing={crossing}
-                />
-                <LedgerCells
-                  across={across}
-                  cell={d => {
-                    const figure = figures.values[at(d)]!;
-                    return { text: write(figure), bar: figure / full, faded: fades(d) };
-                  }}
-                />
-                <Held share={components.communalities[j]!} column={kept + 2} />
-              </tr>
+                {...{ components, figures, across, fade, j }}
+                place={line.index}
+                short={shortName(measure, kept > 3 ? 20 : 30)}
+                chosen={chosen.includes(measure)}
+                last={next !== undefined && leads[next] !== leads[j]}
+                onSelect={event => select(measure, event)}
+              />
             );
           })}
           {below > 0 && <tr style={{ height: below }} aria-hidden="true" />}
@@ -113,13 +84,69 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
               of={column}
               short={shortName(column.column, kept > 3 ? 14 : 22)}
               {...{ across, fade }}
-              chosen={selection.columns.includes(column.column)}
+              chosen={chosen.includes(column.column)}
               onSelect={event => select(column.column, event)}
             />
           ))}
         </tbody>
       </table>
     </div>
+  );
+}
+
+function useLedgerLines(correlations: Components['correlations']) {
+  const order = useMemo(() => ledgerOrder(correlations), [correlations]);
+  const leads = useMemo(() => leadingDimensions(correlations), [correlations]);
+  return { order, leads };
+}
+
+/** The measures selected; a second one is added while a key is held. */
+function useMeasures() {
+  const dispatch = useAppDispatch();
+  const { columns: chosen } = useSelection();
+  function select(measure: string, event: MouseEvent): void {
+    const adds = event.shiftKey || event.ctrlKey || event.metaKey;
+    const others = chosen.filter(other => other !== measure).slice(-1);
+    dispatch(selected({ columns: adds ? [...others, measure] : [measure] }));
+  }
+  return { chosen, select };
+}
+
+interface MeasureLineProps {
+  readonly components: Components;
+  readonly figures: ReturnType<typeof quantityOf>;
+  readonly across: ColumnWindow;
+  readonly fade: number;
+  /** Which measure, and which line of the ledger it has. */
+  readonly j: number;
+  readonly place: number;
+  readonly short: string;
+  readonly chosen: boolean;
+  /** Whether another dimension leads in the next line. */
+  readonly last: boolean;
+  readonly onSelect: (event: MouseEvent) => void;
+}
+
+/** A measure in figures on each dimension, with the share of its variance that they hold. */
+function MeasureLine(props: MeasureLineProps) {
+  const { components, figures, across, fade, j, place, short, chosen, last, onSelect } = props;
+  const { measures, kept, correlations } = components;
+  const at = (d: number) => d * measures.length + j;
+  const fades = (d: number) => Math.abs(correlations.values[at(d)]!) < fade;
+  const crossing =
+    fade > 0 ? Array.from({ length: kept }, (_, d) => fades(d)).filter(faded => !faded).length : 0;
+  return (
+    <tr aria-rowindex={place + 2} data-chosen={chosen} data-last={last} onClick={onSelect}>
+      <MeasureName measure={measures[j]!} short={short} crossing={crossing} />
+      <LedgerCells
+        across={across}
+        cell={d => {
+          const figure = figures.values.values[at(d)]!;
+          return { text: figures.write(figure), bar: figure / figures.full, faded: fades(d) };
+        }}
+      />
+      <Held share={components.communalities[j]!} column={kept + 2} />
+    </tr>
   );
 }
 
