@@ -8,7 +8,7 @@ import { ChartHost, type Size } from '../../../charts/ChartHost';
 import { figure } from '../../../charts/format';
 import { useMode } from '../../../theme/ThemeMode';
 import { CutLine } from './CutLine';
-import { againstLine, logHelps, screeOption, shownDimensions } from './screeOption';
+import { againstLine, screeOption, shownDimensions } from './screeOption';
 import styles from './DimensionsReading.module.css';
 
 interface ScreeProps {
@@ -26,9 +26,8 @@ interface ScreeProps {
 export function Scree({ reduction, components, retention, kept: wanted, most, onCut }: ScreeProps) {
   const { kept, eigenvalues, shares, average } = components;
   const { tokens } = useMode();
-  const [chosenLog, setLog] = useState<boolean | null>(null);
+  const [log, setLog] = useState(false);
   const [cumulative, setCumulative] = useState(false);
-  const log = chosenLog ?? logHelps(eigenvalues, kept);
   const against = useMemo(() => linesOf(retention), [retention]);
   const averageName = Math.abs(average - 1) < 1e-9 ? 'eigenvalue 1' : `average ${figure(average)}`;
   const option = useCallback(

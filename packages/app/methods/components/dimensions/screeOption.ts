@@ -27,15 +27,6 @@ interface Scree {
   readonly cumulative: boolean;
 }
 
-/** A first eigenvalue this many times the last one shown hides the others on a linear scale. */
-const STEEP = 60;
-
-/** Whether a logarithmic scale helps: the last eigenvalues shown are too small to be told apart beside the first. */
-export function logHelps(eigenvalues: Float64Array, kept: number): boolean {
-  const last = eigenvalues[shownDimensions(eigenvalues.length, kept) - 1] ?? 0;
-  return last > 0 && eigenvalues[0]! / last > STEEP;
-}
-
 /** The scree: eigenvalues by dimension, those kept filled, with the average drawn in and the rest shaded. */
 export function screeOption(scree: Scree, tokens: Tokens, size: Size): ChartOption {
   const { eigenvalues, kept, against, log } = scree;
