@@ -14,8 +14,7 @@ const MOST_NAMED = 20;
 
 /**
  * Entries of a column that stand for a missing one: words that were taken as such, and numbers of the usual kind that
- * lie well apart from all others (beyond their range by at least half of it, or below zero where no other is). Where
- * all numbers are −1, 0 and 1 they are the steps of a design.
+ * lie well apart from all others (beyond their range by at least half of it, or below zero where no other is).
  */
 export function missingCodes(column: Column): MissingCode[] {
   const counts = new Map<string, number>();
@@ -27,18 +26,16 @@ export function missingCodes(column: Column): MissingCode[] {
 function numberCodes({ values, missing }: NumberColumn): MissingCode[] {
   const counts = new Map<number, number>();
   let [least, most] = [Infinity, -Infinity];
-  let steps = true;
   for (let row = 0; row < values.length; row++) {
     if (missing !== null && missing[row] === 1) continue;
     const value = values[row]!;
-    steps &&= value === -1 || value === 0 || value === 1;
     if (CODES.has(value)) counts.set(value, (counts.get(value) ?? 0) + 1);
     else {
       if (value < least) least = value;
       if (value > most) most = value;
     }
   }
-  if (counts.size === 0 || steps || !(most > least)) return [];
+  if (counts.size === 0 || !(most > least)) return [];
   const reach = (most - least) / 2;
   const apart = (code: number) =>
     code < 0 ? code < least && (least >= 0 || code < least - reach) : code > most + reach;
