@@ -5,6 +5,7 @@ import { arrangeWithScores } from '@wold/core/recipe/arrangeWithScores';
 import { compute } from '@wold/core/recipe/compute';
 import { figuresOf, writeFigures } from '@wold/core/recipe/figures';
 import { fitRecipe } from '@wold/core/recipe/fitRecipe';
+import { outputOf } from '@wold/core/recipe/outputOf';
 import { preparationOf, reductionRequest } from '@wold/core/recipe/requests';
 import type { Recipe } from '@wold/core/recipe/schema';
 import { scoreColumnsOf } from '@wold/core/recipe/scoreColumns';
@@ -53,7 +54,7 @@ export async function runStudy(
   for (const [index, reduction] of fitted.reductions.entries()) {
     const { method } = reduction.settings;
     const result = await compute(table, reductionRequest(fitted, reduction), undefined, memo);
-    const output = { table, names: reduction.names, account, result };
+    const output = outputOf(fitted, reduction, { table, account, result });
     for (const kind of fileKindsOf(method, table)) {
       if (!only.includes(kind)) continue;
       files.push({ name: `${stems[index]!}-${kind}.csv`, text: reductionFile(method, kind, output) });

@@ -1,6 +1,7 @@
 import Popover from '@mui/material/Popover';
 import { useState } from 'react';
 import { problemText } from '@wold/core/problem';
+import { outputOf } from '@wold/core/recipe/outputOf';
 import { reducedBy } from '@wold/core/recipe/requests';
 import { writeRecipe } from '@wold/core/recipe/writeRecipe';
 import type { Recipe } from '@wold/core/recipe/schema';
@@ -8,7 +9,7 @@ import { givenName } from '@wold/core/writeup/dimensionName';
 import { fileStem, fileStems } from '@wold/core/writeup/fileStem';
 import { METHOD_WORDS } from '../methods/words';
 import { count } from '../charts/format';
-import { useAccount, usePlacement, useReduced } from '../results/stages';
+import { useAccount, useNaming, usePlacement, useReduced } from '../results/stages';
 import { useTable } from '../store/TableContext';
 import { noticed } from '../store/noticeSlice';
 import { useAppDispatch } from '../store/store';
@@ -67,7 +68,7 @@ function Files({ close }: { close: () => void }) {
     const stems = fileStems(recipe.reductions.map(reduction => reduction.name));
     const stem = stems[recipe.reductions.findIndex(({ id }) => id === hand.id)]!;
     const { reductionFile } = await import('@wold/core/methods/files');
-    const output = { table, names: hand.names, account: account.value, result: result.value };
+    const output = outputOf(recipe, hand, { table, account: account.value, result: result.value });
     saveText(`${stem}-${kind}.csv`, reductionFile(method, kind, output), 'text/csv');
   }
 
@@ -99,15 +100,14 @@ function ScoresIn({ ready, onDone }: { ready: boolean; onDone: () => void }) {
   const recipe = useRecipe();
   const hand = useHand();
   const { value: placement } = usePlacement(hand);
+  const { names: named } = useNaming(hand);
 
   function putIn(frozen: boolean): void {
     const kept = placement!.at.columns;
-    const names = Array.from(
-      { length: kept },
-      (_, d) => givenName(hand.names, d + 1) ?? `${hand.name} ${d + 1}`,
-    );
+    const names = Array.from({ length: kept }, (_, d) => givenName(named, d + 1) ?? `${hand.name} ${d + 1}`);
     const asked = frozen ? reducedBy(recipe, hand) : null;
-    edit(withScoreColumns(recipe, hand, names, asked as Recipe['scores'][number]['frozen']), 'scores');
+    const frozenAs = asked as Recipe['scores'][number]['frozen'];
+    edit(withScoreColumns(recipe, hand, names, frozenAs, placement!.structure), 'scores');
     dispatch(
       noticed({
         kind: 'done',

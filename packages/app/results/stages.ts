@@ -4,6 +4,7 @@ import { measureBoxes, type MeasureBoxes } from '@wold/core/preparation/boxes';
 import type { MeasureDistribution } from '@wold/core/preparation/distribution';
 import { treatmentOf } from '@wold/core/preparation/treatmentOf';
 import { methodNamed } from '@wold/core/methods/all';
+import { namesOn, type Naming } from '@wold/core/methods/names';
 import type { Placement } from '@wold/core/methods/placement';
 import { preparationOf, reducedBy, reductionRequest } from '@wold/core/recipe/requests';
 import type { Recipe, Reduction } from '@wold/core/recipe/schema';
@@ -90,6 +91,15 @@ export function usePlacement(reduction: Reduction): Finding<Placement> {
   );
   return { ...found, value };
 }
+
+/** A reduction's names on its dimensions as they are now. */
+export function useNaming(reduction: Reduction): Naming {
+  const { value } = usePlacement(reduction);
+  const { names } = reduction;
+  return useMemo(() => (value === null ? NAMELESS : namesOn(names, value.structure)), [names, value]);
+}
+
+const NAMELESS: Naming = { names: [], given: [], rest: [] };
 
 /** The scores against every column. */
 export function useScoreRelations(reduction: Reduction): Finding<readonly ScoreRelation[]> {

@@ -8,7 +8,7 @@ import { withMadeColumn, withoutMadeColumn } from '@wold/core/recipe/edit/column
 
 const recipe = freshRecipe(normalTable(20, 4, 1));
 const reduction = recipe.reductions[0]!;
-const scored = withScoreColumns(recipe, reduction, ['Lime', 'x1'], null);
+const scored = withScoreColumns(recipe, reduction, ['Lime', 'x1'], null, null);
 
 test('columns of scores stand last, under names that are free, and their reduction leaves them out', () => {
   expect(scored.columns.slice(-2)).toEqual([

@@ -104,9 +104,9 @@ describe('changes of the recipe', () => {
   });
 
   test('a dimension is named, and loses its name with a blank one', () => {
-    const named = withDimensionName(recipe, hand, 2, ' Lime ');
+    const named = withDimensionName(recipe, hand, 2, ' Lime ', null);
     expect(named.reductions[0]!.names).toEqual([{ dimension: 2, name: 'Lime' }]);
-    expect(withDimensionName(named, named.reductions[0]!, 2, '  ').reductions[0]!.names).toEqual([]);
+    expect(withDimensionName(named, named.reductions[0]!, 2, '  ', null).reductions[0]!.names).toEqual([]);
   });
 
   test('reductions are added under new ids and removed but for the last', () => {

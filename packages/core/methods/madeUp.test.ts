@@ -32,6 +32,8 @@ const mockMethod: Method<SumSettings, SumAsk, Sums, { readonly sums: typeof mock
   title: 'Sums',
   fresh: () => ({ method: 'sums', parts: 2 }),
   ask: (preparation, without, { parts }) => ({ preparation, without, parts }),
+  renamed: settings => settings,
+  askRenamed: (ask, to) => ({ ...ask, without: ask.without.map(to) }),
   stages: { sums: mockSums },
   stage: mockSums,
   placement: ({ placed }) => placed,
@@ -110,7 +112,7 @@ test('a recipe with it is written, read back, and refused where its settings are
 test('its scores go into the table, frozen too, and its relations and repeats are found', async () => {
   const { all, recipe, reduction } = await study();
   const frozen = all.reducedBy(recipe, reduction);
-  const scored = all.withScoreColumns(recipe, reduction, ['one', 'two'], frozen as never);
+  const scored = all.withScoreColumns(recipe, reduction, ['one', 'two'], frozen as never, null);
   expect(all.parseRecipe(all.writeRecipe(scored), 'r').scores).toHaveLength(2);
   const table = await all.arrangeWithScores(source, {
     columns: [],

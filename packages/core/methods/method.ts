@@ -1,4 +1,5 @@
 import type { PreparationInput } from '../preparation/prepared';
+import type { Rename } from '../preparation/renamed';
 import type { Stage } from '../stages/stage';
 import type { Placement } from './placement';
 
@@ -20,6 +21,9 @@ export interface Method<
   readonly fresh: () => Settings;
   /** @param without measures of the preparation that the reduction leaves out */
   readonly ask: (preparation: PreparationInput, without: readonly string[], settings: Settings) => Ask;
+  /** The settings, and the question, where columns are called otherwise. */
+  readonly renamed: (settings: Settings, to: Rename) => Settings;
+  readonly askRenamed: (ask: Ask, to: Rename) => Ask;
   /** All that can be asked of it, by name, and what its result is. */
   readonly stages: Stages;
   readonly stage: Stage<Ask, Result>;

@@ -7,6 +7,7 @@ import type { Table } from '../table/table';
 import type { Memo } from '../stages/memo';
 import { fileStems } from '../writeup/fileStem';
 import type { AskFigures } from '../methods/work';
+import { namesOn } from '../methods/names';
 import { workOf } from '../methods/works';
 import { studyBench } from './compute';
 import { preparationOf, reducedBy } from './requests';
@@ -109,21 +110,23 @@ async function reductionFigures(
   const { method } = settings;
   const rows = table.matrix === null;
   const reduced = reducedBy(recipe, reduction);
+  const own = await workOf(method).figures({
+    settings,
+    ask: reduced.ask,
+    preparation: preparationOf(recipe),
+    rows,
+    figure,
+    host: stretch(host, 0, 0.8),
+  });
+  const placed = await figure(STAGES.placement, { reduced });
   return {
     id,
     name,
     method,
     settings,
     repeatsBy,
-    names,
-    ...(await workOf(method).figures({
-      settings,
-      ask: reduced.ask,
-      preparation: preparationOf(recipe),
-      rows,
-      figure,
-      host: stretch(host, 0, 0.8),
-    })),
+    names: 'problem' in placed ? [] : namesOn(names, placed.structure).names,
+    ...own,
     scores: rows ? { file: `${stem}-scores.csv` } : null,
     relations: rows ? await figure(STAGES.scoreRelations, { reduced }, stretch(host, 0.8, 0.9)) : null,
     replicates:

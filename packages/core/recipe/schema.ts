@@ -26,14 +26,20 @@ const mapSchema = z.strictObject({
   odd: z.boolean().default(false),
 });
 
+/** What a dimension was like when it was named or put into the table. */
+const profile = listOf(
+  z.strictObject({ measure: z.string(), correlation: z.number() }),
+  'measure',
+).optional();
+
 /** What all reductions share, and the settings of the method. */
 const reductionSchema = z.strictObject({
   id: z.string().min(1),
   name,
   /** Measures of the study that this reduction leaves out. */
   without: z.array(z.string()),
-  /** Names of dimensions, counted from 1. */
-  names: listOf(z.strictObject({ dimension: z.int().min(1), name }), 'dimension'),
+  /** Names of dimensions, which are counted from 1, and by what each is found again. */
+  names: z.array(z.strictObject({ dimension: z.int().min(1), name, profile })),
   map: mapSchema,
   /** The column that marks repeated rows. */
   repeatsBy: z.string().nullable().default(null),
@@ -78,6 +84,7 @@ const scoreSchema = z.strictObject({
   /** Id of its reduction, and the dimension counted from 1. */
   reduction: z.string(),
   dimension: z.int().min(1),
+  profile,
   /** Null where it is kept in step with the reduction. */
   frozen: askedSchema.nullable(),
 });

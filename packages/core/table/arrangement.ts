@@ -26,6 +26,8 @@ export interface ScoreColumn {
   readonly name: string;
   /** Counted from 1. */
   readonly dimension: number;
+  /** By what the dimension is found again, where that is not by its number. */
+  readonly profile?: readonly { readonly measure: string; readonly correlation: number }[] | undefined;
   /** What the dimensions depend on, as the recipe asks for them. */
   readonly request: object;
 }

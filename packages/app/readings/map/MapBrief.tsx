@@ -3,7 +3,7 @@ import { dimensionName } from '@wold/core/writeup/dimensionName';
 import { percent } from '../../charts/format';
 import { ChoiceWord } from '../../controls/Word';
 import { METHOD_SCREENS } from '../../methods/screens';
-import { usePlacement } from '../../results/stages';
+import { useNaming, usePlacement } from '../../results/stages';
 import { showedAllLevels } from '../../store/studySlice';
 import { withMap } from '@wold/core/recipe/edit/reductions';
 import { useAppDispatch } from '../../store/store';
@@ -16,13 +16,14 @@ export function MapBrief({ reduction }: { reduction: Reduction }) {
   const edit = useEdit();
   const dispatch = useAppDispatch();
   const { value } = usePlacement(reduction);
+  const { names } = useNaming(reduction);
   const { Looks } = METHOD_SCREENS[reduction.settings.method].map;
   const { matrix } = useTable();
   const { map } = reduction;
   const kept = value?.at.columns ?? 2;
   const dimensions = Array.from({ length: kept }, (_, d) => ({
     value: d + 1,
-    name: dimensionName(reduction.names, d + 1),
+    name: dimensionName(names, d + 1),
     when: value?.shares ? `${percent(value.shares[d]!, 1)} of the variance` : '',
   }));
   const colours = recipe.columns

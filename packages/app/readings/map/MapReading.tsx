@@ -1,7 +1,7 @@
 import { useCallback, useMemo, useState } from 'react';
 import type { Placement } from '@wold/core/methods/placement';
 import type { Reduction } from '@wold/core/recipe/schema';
-import { dimensionName } from '@wold/core/writeup/dimensionName';
+import { dimensionName, type NamedDimension } from '@wold/core/writeup/dimensionName';
 import { fileStem } from '@wold/core/writeup/fileStem';
 import { ChartHost, type Size } from '../../charts/ChartHost';
 import type { Chart } from '../../charts/echarts';
@@ -9,7 +9,7 @@ import { figure, percent } from '../../charts/format';
 import { rowName } from '../../lens/rowName';
 import type { MapMarks } from '../../methods/method';
 import { METHOD_SCREENS } from '../../methods/screens';
-import { usePlacement } from '../../results/stages';
+import { useNaming, usePlacement } from '../../results/stages';
 import { PointsLayer } from '../../points/PointsLayer';
 import { useAppSelector } from '../../store/store';
 import { useTable } from '../../store/TableContext';
@@ -77,7 +77,8 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
   );
   const shortName = useShortName();
   const { size, onChart, view, isWhole, setView } = useMapView(points);
-  const axisName = (d: number) => nameOfAxis(Math.min(d, placement.at.columns), reduction, marks);
+  const { names } = useNaming(reduction);
+  const axisName = (d: number) => nameOfAxis(Math.min(d, placement.at.columns), names, marks);
   const [xName, yName] = [axisName(map.x), points.flat ? '' : axisName(map.y)];
   const drawing = useCallback(
     (at: Size, withPoints: boolean) =>
@@ -122,7 +123,7 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
 }
 
 /** The dimension's name, with its share where it has one. */
-function nameOfAxis(d: number, { names }: Reduction, { shares }: MapMarks): string {
+function nameOfAxis(d: number, names: readonly NamedDimension[], { shares }: MapMarks): string {
   const share = shares?.[d - 1];
   return share === undefined ? dimensionName(names, d) : `${dimensionName(names, d)}, ${percent(share, 1)}`;
 }

@@ -2,6 +2,7 @@ import type { Method } from '../method';
 import { keptOf } from './ask';
 import type { Components } from './components';
 import { componentsPlacement } from './placement';
+import { keptRenamed, settingsRenamed } from './renamed';
 import { freshComponents, type ComponentsSettings } from './settings';
 import * as stages from './stages';
 import type { Kept } from './stages';
@@ -12,6 +13,8 @@ export const componentsMethod: Method<ComponentsSettings, Kept, Components, type
   title: 'Components',
   fresh: freshComponents,
   ask: keptOf,
+  renamed: settingsRenamed,
+  askRenamed: keptRenamed,
   stages: { ...stages },
   stage: stages.components,
   placement: componentsPlacement,

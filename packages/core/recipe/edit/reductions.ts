@@ -1,7 +1,11 @@
 import { methodNamed, type MethodName, type MethodSettings } from '../../methods/all';
 import { METHODS } from '../../methods/lists/methods';
+import { namesOn, profileOf, type GivenName } from '../../methods/names';
+import type { Placement } from '../../methods/placement';
+import { distinctNames } from '../../table/distinctNames';
 import { freshReduction } from '../fresh';
 import type { Recipe, Reduction, RowMap } from '../schema';
+import { withColumnRenamed } from './renamed';
 
 /** The recipe with a change of one reduction. */
 export function withReduction(recipe: Recipe, id: string, change: Partial<Reduction>): Recipe {
@@ -16,16 +20,61 @@ export function withMap(recipe: Recipe, reduction: Reduction, change: Partial<Ro
   return withReduction(recipe, reduction.id, { map: { ...reduction.map, ...change } });
 }
 
-/** The recipe with a dimension's name, or without one where the name is blank. */
+/**
+ * The recipe with a dimension's name, or without one where the name is blank. Its columns of scores that are kept in step
+ * are called so too.
+ *
+ * @param structure of the reduction as it is now, by which the name is found again
+ */
 export function withDimensionName(
   recipe: Recipe,
   reduction: Reduction,
   dimension: number,
   name: string,
+  structure: Placement['structure'],
 ): Recipe {
-  const others = reduction.names.filter(named => named.dimension !== dimension);
-  const names = name.trim() === '' ? others : [...others, { dimension, name: name.trim() }];
-  return withReduction(recipe, reduction.id, { names });
+  const { names, given } = namesOn(reduction.names, structure);
+  const old = given[names.findIndex(named => named.dimension === dimension)];
+  const others = reduction.names.filter(other => other !== old);
+  const profile = profileOf(structure, dimension);
+  const called = name.trim();
+  const named =
+    called === ''
+      ? others
+      : [...others, { dimension, name: called, ...(profile && { profile: [...profile] }) }];
+  const changed = withReduction(recipe, reduction.id, { names: named });
+  return withScoresCalled(
+    changed,
+    reduction,
+    dimension,
+    called || `${reduction.name} ${dimension}`,
+    structure,
+  );
+}
+
+/** The columns of scores of a dimension that are kept in step, called by its name. */
+function withScoresCalled(
+  recipe: Recipe,
+  reduction: Reduction,
+  dimension: number,
+  called: string,
+  structure: Placement['structure'],
+): Recipe {
+  const ofIt = recipe.scores.filter(
+    score =>
+      score.frozen === null &&
+      score.reduction === reduction.id &&
+      namesOn([score], structure).names[0]?.dimension === dimension,
+  );
+  return ofIt.reduce((changed, { name }) => {
+    const taken = changed.columns.map(column => column.name).filter(other => other !== name);
+    return withColumnRenamed(changed, name, distinctNames([called], taken)[0]!);
+  }, recipe);
+}
+
+/** The recipe without a name whose dimension is not found again. */
+export function withoutName(recipe: Recipe, reduction: Reduction, given: GivenName): Recipe {
+  return withReduction(recipe, reduction.id, { names: reduction.names.filter(other => other !== given) });
 }
 
 /** The recipe with one more reduction, coloured as the one in hand; and the new one's id. */

@@ -1,3 +1,5 @@
+import { profileOf } from '../../methods/names';
+import type { Placement } from '../../methods/placement';
 import { distinctNames } from '../../table/distinctNames';
 import { scoreColumnsOf } from '../scoreColumns';
 import type { Recipe, Reduction } from '../schema';
@@ -9,18 +11,29 @@ import { withReduction } from './reductions';
  *
  * @param names of the dimensions, in their order
  * @param frozen what they depend on now, where they are not to follow the reduction
+ * @param structure of the reduction now, by which those in step find their dimension again
  */
 export function withScoreColumns(
   recipe: Recipe,
   reduction: Reduction,
   names: readonly string[],
   frozen: Recipe['scores'][number]['frozen'],
+  structure: Placement['structure'],
 ): Recipe {
   const distinct = distinctNames(
     names,
     recipe.columns.map(({ name }) => name),
   );
-  const added = distinct.map((name, d) => ({ name, reduction: reduction.id, dimension: d + 1, frozen }));
+  const added = distinct.map((name, d) => {
+    const profile = frozen === null ? profileOf(structure, d + 1) : undefined;
+    return {
+      name,
+      reduction: reduction.id,
+      dimension: d + 1,
+      ...(profile && { profile: [...profile] }),
+      frozen,
+    };
+  });
   const without = [...reduction.without, ...added.map(({ name }) => name)];
   return withReduction(
     {

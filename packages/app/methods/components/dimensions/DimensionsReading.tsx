@@ -6,7 +6,7 @@ import { inWords, percent } from '../../../charts/format';
 import { Figures } from '../../../readings/Figures';
 import { basisName } from '../../../readings/preparation/PreparationBrief';
 import { Resulting } from '../../../readings/Problem';
-import { useAccount } from '../../../results/stages';
+import { useAccount, useNaming } from '../../../results/stages';
 import { useEdit, useRecipe } from '../../../store/useStudy';
 import { useComponents, useRetention } from '../results';
 import { costOf, type Cost } from './cost';
@@ -30,6 +30,7 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
   const { kept, eigenvalues, measures, note } = components;
   const recipe = useRecipe();
   const edit = useEdit();
+  const { names } = useNaming(reduction);
   const { value: account } = useAccount();
   const cost = useMemo(() => costOf(components), [components]);
   const retention = useRetention(reduction);
@@ -63,7 +64,7 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
           most={rank}
           onCut={cut}
         />
-        <Eigenvalues components={components} names={reduction.names} />
+        <Eigenvalues components={components} names={names} />
       </div>
       <CostFigures components={components} cost={cost} />
     </div>

@@ -6,6 +6,7 @@ import type { Reduction } from '@wold/core/recipe/schema';
 import { fileStem } from '@wold/core/writeup/fileStem';
 import { ChartHost, type Size } from '../../../charts/ChartHost';
 import { figure } from '../../../charts/format';
+import { useNaming } from '../../../results/stages';
 import { useMode } from '../../../theme/ThemeMode';
 import { CutLine } from './CutLine';
 import { againstLine, screeOption, shownDimensions } from './screeOption';
@@ -26,6 +27,7 @@ interface ScreeProps {
 export function Scree({ reduction, components, retention, kept: wanted, most, onCut }: ScreeProps) {
   const { kept, eigenvalues, shares, average } = components;
   const { tokens } = useMode();
+  const { names } = useNaming(reduction);
   const [log, setLog] = useState(false);
   const [cumulative, setCumulative] = useState(false);
   const against = useMemo(() => linesOf(retention), [retention]);
@@ -39,10 +41,7 @@ export function Scree({ reduction, components, retention, kept: wanted, most, on
       ),
     [eigenvalues, shares, kept, average, against, averageName, log, cumulative, tokens],
   );
-  const numbers = useCallback(
-    () => eigenvaluesTable({ names: reduction.names, result: components }),
-    [reduction.names, components],
-  );
+  const numbers = useCallback(() => eigenvaluesTable({ names, result: components }), [names, components]);
   return (
     <div className={styles.scree}>
       <ul className={styles.legend} aria-label="Held against">

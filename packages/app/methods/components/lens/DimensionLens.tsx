@@ -2,6 +2,7 @@ import { leadingDimensions } from '@wold/core/methods/components/leading';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
 import { coefficient, fixed, percent } from '../../../charts/format';
 import { useComponents } from '../results';
+import { useNaming } from '../../../results/stages';
 import { useHand } from '../../../store/useStudy';
 import { DivergingBar } from '../../../charts/DivergingBar';
 import { Fact } from '../../../lens/Fact';
@@ -13,6 +14,7 @@ const MOST_LOADINGS = 8;
 export function DimensionLens({ dimension }: { dimension: number }) {
   const hand = useHand();
   const { value } = useComponents(hand);
+  const { names } = useNaming(hand);
   if (value === null || dimension > value.eigenvalues.length) return null;
   const d = dimension - 1;
   const kept = dimension <= value.kept;
@@ -28,7 +30,7 @@ export function DimensionLens({ dimension }: { dimension: number }) {
     : [];
   return (
     <div>
-      <h2>{kept ? dimensionName(hand.names, dimension) : `Dimension ${dimension}`}</h2>
+      <h2>{kept ? dimensionName(names, dimension) : `Dimension ${dimension}`}</h2>
       <p className="soft small">{kept ? `dimension ${dimension}, kept` : 'beyond the cut'}</p>
       <dl className={styles.facts}>
         {rotated ? (

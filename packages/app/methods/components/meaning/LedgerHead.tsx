@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import type { Components } from '@wold/core/methods/components/components';
+import { componentsPlacement } from '@wold/core/methods/components/placement';
 import { leadCounts } from '@wold/core/methods/components/leading';
 import { withDimensionName } from '@wold/core/recipe/edit/reductions';
 import type { Reduction } from '@wold/core/recipe/schema';
@@ -7,6 +8,7 @@ import { givenName } from '@wold/core/writeup/dimensionName';
 import { percent } from '../../../charts/format';
 import { EditableName } from '../../../controls/EditableName';
 import type { ColumnWindow } from '../../../controls/useColumnWindow';
+import { useNaming } from '../../../results/stages';
 import { selected } from '../../../store/studySlice';
 import { useAppDispatch } from '../../../store/store';
 import { useEdit, useRecipe, useSelection } from '../../../store/useStudy';
@@ -26,6 +28,8 @@ export function LedgerHead({ reduction, components, across }: LedgerHeadProps) {
   const dispatch = useAppDispatch();
   const { dimension } = useSelection();
   const { kept, correlations, heldBy } = components;
+  const { names } = useNaming(reduction);
+  const { structure } = componentsPlacement(components);
   const counts = useMemo(() => leadCounts(correlations), [correlations]);
   return (
     <thead>
@@ -43,11 +47,13 @@ export function LedgerHead({ reduction, components, across }: LedgerHeadProps) {
             data-chosen={dimension === d + 1}
           >
             <EditableName
-              name={givenName(reduction.names, d + 1) ?? ''}
+              name={givenName(names, d + 1) ?? ''}
               label={`Name of dimension ${d + 1}`}
               invitation="name it …"
               className={styles.name!}
-              onName={name => edit(withDimensionName(recipe, reduction, d + 1, name), `name ${d + 1}`)}
+              onName={name =>
+                edit(withDimensionName(recipe, reduction, d + 1, name, structure), `name ${d + 1}`)
+              }
             />
             <button
               type="button"

@@ -1,10 +1,12 @@
 import { useSearchParams } from 'react-router';
 import type { Components } from '@wold/core/methods/components/components';
+import { componentsPlacement } from '@wold/core/methods/components/placement';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
 import { coefficient, count, fixed, percent } from '../../../charts/format';
 import { ViewSwitch } from '../../../controls/ViewSwitch';
 import { useComponents } from '../results';
+import { useNaming } from '../../../results/stages';
 import { useTable } from '../../../store/TableContext';
 import { Resulting } from '../../../readings/Problem';
 import { FadeSlider } from './FadeSlider';
@@ -13,6 +15,7 @@ import { OtherColumns } from './OtherColumns';
 import { OutcomeView } from './OutcomeView';
 import { usePlacedColumns } from './placedColumns';
 import { Plane } from './Plane';
+import { RestingNames } from './RestingNames';
 import { quantitiesOf, QUANTITY_WORDS, type Quantity } from './quantity';
 import styles from './MeaningReading.module.css';
 
@@ -66,6 +69,7 @@ function Meaning({ reduction, components }: { reduction: Reduction; components: 
           />
         )}
       </div>
+      <RestingNames reduction={reduction} structure={componentsPlacement(components).structure} />
       {components.rotation !== null && <Rotated reduction={reduction} components={components} />}
       {view === 'ledger' && matrix !== null && (
         <Ledger reduction={reduction} components={components} quantity={quantity} placed={[]} />
@@ -106,8 +110,9 @@ function LedgerAndPlaced(props: LedgerWithPlacedProps) {
 function Rotated({ reduction, components }: { reduction: Reduction; components: Components }) {
   const { kept, shares, rotation } = components;
   const together = shares.slice(0, kept).reduce((sum, share) => sum + share, 0);
+  const { names } = useNaming(reduction);
   const phi = rotation!.phi;
-  const name = (d: number) => dimensionName(reduction.names, d + 1);
+  const name = (d: number) => dimensionName(names, d + 1);
   const pairs = Array.from({ length: kept }, (_, a) =>
     Array.from({ length: kept - a - 1 }, (_b, b) => [a, a + 1 + b] as const),
   ).flat();

@@ -5,7 +5,7 @@ import type { LevelRelation, NumberRelation } from '@wold/core/use/scoreRelation
 import { dimensionName } from '@wold/core/writeup/dimensionName';
 import { DivergingBar } from '../../../charts/DivergingBar';
 import { coefficient, fixed, percent } from '../../../charts/format';
-import { useScoreRelations } from '../../../results/stages';
+import { useNaming, useScoreRelations } from '../../../results/stages';
 import { selected } from '../../../store/studySlice';
 import { useAppDispatch } from '../../../store/store';
 import { useSelection } from '../../../store/useStudy';
@@ -25,8 +25,9 @@ interface OtherColumnsProps {
 export function OtherColumns({ reduction, components }: OtherColumnsProps) {
   const relations = useScoreRelations(reduction);
   const [own, setOwn] = useState(false);
+  const { names: named } = useNaming(reduction);
   const shown = Math.min(components.kept, MOST_DIMENSIONS);
-  const names = Array.from({ length: shown }, (_, d) => dimensionName(reduction.names, d + 1));
+  const names = Array.from({ length: shown }, (_, d) => dimensionName(named, d + 1));
   return (
     <Resulting reading={relations}>
       {value => {

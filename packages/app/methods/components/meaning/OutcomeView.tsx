@@ -4,6 +4,7 @@ import { dimensionName } from '@wold/core/writeup/dimensionName';
 import { DivergingBar } from '../../../charts/DivergingBar';
 import { coefficient, figure, fixed } from '../../../charts/format';
 import { ChoiceWord } from '../../../controls/Word';
+import { useNaming } from '../../../results/stages';
 import { useOutcome } from '../results';
 import { useTable } from '../../../store/TableContext';
 import { selected } from '../../../store/studySlice';
@@ -98,7 +99,7 @@ function Foretold({ reduction, value }: { reduction: Reduction; value: Outcome }
 }
 
 function OnScores({ reduction, value }: { reduction: Reduction; value: Outcome }) {
-  const { crossValidated } = value;
+  const { names } = useNaming(reduction);
   return (
     <div>
       <h2 className={styles.section}>On the scores</h2>
@@ -110,31 +111,59 @@ function OnScores({ reduction, value }: { reduction: Reduction; value: Outcome }
             <th scope="col">standard error</th>
             <th scope="col">t</th>
             <th scope="col">p</th>
-            <th scope="col">R² held out, up to here</th>
           </tr>
         </thead>
         <tbody>
           {value.coefficients.map(({ name, estimate, standardError, t, p }, index) => (
             <tr key={name}>
-              <th scope="row">{index === 0 ? 'intercept' : dimensionName(reduction.names, index)}</th>
+              <th scope="row">{index === 0 ? 'intercept' : dimensionName(names, index)}</th>
               <td className="number">{figure(estimate, 4)}</td>
               <td className="number">{figure(standardError, 3)}</td>
               <td className="number">{fixed(t, 2)}</td>
               <td className="number">{pWords(p).replace('= ', '')}</td>
-              <td className="number">
-                {index === 0 || crossValidated[index - 1] === undefined
-                  ? ''
-                  : coefficient(crossValidated[index - 1]!)}
-              </td>
             </tr>
           ))}
         </tbody>
       </table>
-      <p className="soft small">
-        Held out: rows in {value.folds} random parts (seed {value.seed}); for each part the dimensions are
-        found from the other rows alone, by descending variance and unrotated.
-      </p>
+      <HeldOut value={value} />
     </div>
+  );
+}
+
+/** R² on rows held out by the number of dimensions: those of the parts are found anew and bear no names. */
+function HeldOut({ value }: { value: Outcome }) {
+  const { crossValidated, folds, seed } = value;
+  if (crossValidated.length === 0) return null;
+  return (
+    <>
+      <h2 className={styles.section}>On rows held out</h2>
+      <table className={styles.others} aria-label="R² on rows held out">
+        <thead>
+          <tr>
+            <th scope="col">dimensions, by descending variance</th>
+            {crossValidated.map((_, d) => (
+              <th key={d} scope="col">
+                {d === 0 ? 'the first' : `first ${d + 1}`}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          <tr>
+            <th scope="row">R²</th>
+            {crossValidated.map((r2, d) => (
+              <td key={d} className="number">
+                {coefficient(r2)}
+              </td>
+            ))}
+          </tr>
+        </tbody>
+      </table>
+      <p className="soft small">
+        Rows in {folds} random parts (seed {seed}); for each part the dimensions are found from the other rows
+        alone, unrotated: they are not the named ones.
+      </p>
+    </>
   );
 }
 

@@ -5,6 +5,7 @@ import { fileStem } from '@wold/core/writeup/fileStem';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
 import { ChartHost, type Size } from '../../../charts/ChartHost';
 import { fixed, percent } from '../../../charts/format';
+import { useNaming } from '../../../results/stages';
 import { useSelection } from '../../../store/useStudy';
 import { useShortName } from '../../../store/useShortName';
 import { useMode } from '../../../theme/ThemeMode';
@@ -46,6 +47,7 @@ function Arrows({
   const shortName = useShortName();
   const { tokens } = useMode();
   const { columns: chosen } = useSelection();
+  const { names } = useNaming(reduction);
   const { kept, measures, heldBy } = components;
   const [axes, setAxes] = useState<readonly [number, number]>([1, 2]);
   const [x, y] = [Math.min(axes[0], kept), Math.min(axes[1], kept)];
@@ -54,8 +56,8 @@ function Arrows({
     [components, placed, x, y, kept, chosen],
   );
   const axisName = useCallback(
-    (d: number) => `${dimensionName(reduction.names, d)}, ${percent(heldBy[d - 1]!, 1)}`,
-    [reduction.names, heldBy],
+    (d: number) => `${dimensionName(names, d)}, ${percent(heldBy[d - 1]!, 1)}`,
+    [names, heldBy],
   );
   const option = useCallback(
     (size: Size) =>
@@ -130,7 +132,8 @@ interface AxesProps {
 
 /** Which dimensions the plane shows. */
 function Axes({ reduction, kept, x, y, small, onAxes }: AxesProps) {
-  const name = (d: number) => dimensionName(reduction.names, d);
+  const { names } = useNaming(reduction);
+  const name = (d: number) => dimensionName(names, d);
   const shared = { kept, reduction };
   return (
     <div className={styles.head}>
@@ -167,6 +170,7 @@ interface AxisChoiceProps {
 }
 
 function AxisChoice({ label, value, kept, reduction, onChange }: AxisChoiceProps) {
+  const { names } = useNaming(reduction);
   return (
     <select
       className={styles.choice}
@@ -176,7 +180,7 @@ function AxisChoice({ label, value, kept, reduction, onChange }: AxisChoiceProps
     >
       {Array.from({ length: kept }, (_, d) => (
         <option key={d} value={d + 1}>
-          {dimensionName(reduction.names, d + 1)}
+          {dimensionName(names, d + 1)}
         </option>
       ))}
     </select>

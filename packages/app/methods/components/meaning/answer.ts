@@ -1,21 +1,26 @@
 import type { Reduction } from '@wold/core/recipe/schema';
 import { count } from '../../../charts/format';
 import type { Answer } from '../../../readings/answer';
+import { useNaming } from '../../../results/stages';
 import { useComponents } from '../results';
 import { costOf } from '../dimensions/cost';
 
 /** 2 of 3 named */
 export function useMeaningAnswer(reduction: Reduction): Answer {
   const { value, stale, problem } = useComponents(reduction);
+  const { names, rest } = useNaming(reduction);
   if (problem !== null || value === null) {
     return { text: 'nothing to read yet', stale: problem === null, attention: 0, because: '' };
   }
-  const named = reduction.names.filter(({ dimension }) => dimension <= value.kept).length;
+  const named = names.filter(({ dimension }) => dimension <= value.kept).length;
   const thin = costOf(value).thin.length;
   return {
     text: `${named} of ${value.kept} named`,
     stale,
-    attention: thin,
-    because: `${count(thin, 'dimension')} led by fewer than three measures`,
+    attention: thin + rest.length,
+    because: [
+      ...(rest.length > 0 ? [`${count(rest.length, 'name')} without a dimension`] : []),
+      ...(thin > 0 ? [`${count(thin, 'dimension')} led by fewer than three measures`] : []),
+    ].join('; '),
   };
 }

@@ -3,6 +3,7 @@ import type { Agreement } from '@wold/core/methods/components/agreement';
 import { EQUAL, FAIR } from '@wold/core/algebra/congruence';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
 import { coefficient, count } from '../../../charts/format';
+import { useNaming } from '../../../results/stages';
 import styles from './TrustReading.module.css';
 
 const MOST_PAIRS = 60;
@@ -15,6 +16,7 @@ interface AgreementTableProps {
 
 /** The same dimensions found in each group by itself, against those of all rows and between groups. */
 export function AgreementTable({ reduction, label, value }: AgreementTableProps) {
+  const { names } = useNaming(reduction);
   const { groups, pairs, leftOut } = value;
   const kept = groups[0]!.turned.length;
   return (
@@ -32,7 +34,7 @@ export function AgreementTable({ reduction, label, value }: AgreementTableProps)
             <th scope="col">rows</th>
             {Array.from({ length: kept }, (_, d) => (
               <th key={d} scope="col">
-                {dimensionName(reduction.names, d + 1)}
+                {dimensionName(names, d + 1)}
               </th>
             ))}
           </tr>

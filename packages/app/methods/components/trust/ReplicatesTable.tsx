@@ -2,6 +2,7 @@ import type { Reduction } from '@wold/core/recipe/schema';
 import type { Replicates } from '@wold/core/trust/replicates';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
 import { count, figure, percent } from '../../../charts/format';
+import { useNaming } from '../../../results/stages';
 import { selected } from '../../../store/studySlice';
 import { useAppDispatch } from '../../../store/store';
 import styles from './TrustReading.module.css';
@@ -17,6 +18,7 @@ interface ReplicatesTableProps {
 /** Scatter within repeats against all scatter, dimension by dimension. */
 export function ReplicatesTable({ reduction, label, value }: ReplicatesTableProps) {
   const dispatch = useAppDispatch();
+  const { names } = useNaming(reduction);
   const { groups, df, dimensions } = value;
   const rows = groups.reduce((sum, group) => sum + group.n, 0);
   return (
@@ -39,7 +41,7 @@ export function ReplicatesTable({ reduction, label, value }: ReplicatesTableProp
         <tbody>
           {dimensions.map(({ within, all, ratio }, d) => (
             <tr key={d}>
-              <th scope="row">{dimensionName(reduction.names, d + 1)}</th>
+              <th scope="row">{dimensionName(names, d + 1)}</th>
               <td>{figure(within, 3)}</td>
               <td>{figure(all, 3)}</td>
               <td>

@@ -1,0 +1,30 @@
+import type { Condition } from '../table/condition';
+import type { PreparationInput } from './prepared';
+
+/** The name of a column now. */
+export type Rename = (name: string) => string;
+
+type Named = Pick<PreparationInput, 'only' | 'supplementary' | 'repeatKeys' | 'unfenced' | 'transforms'>;
+
+/** Preparation where columns are called otherwise. */
+export function preparationRenamed<P extends Named>(preparation: P, to: Rename): P {
+  const condition = (one: Condition): Condition => ({ ...one, column: to(one.column) });
+  return {
+    ...preparation,
+    only: preparation.only.map(condition),
+    supplementary: preparation.supplementary.map(condition),
+    repeatKeys: preparation.repeatKeys.map(to),
+    unfenced: preparation.unfenced.map(to),
+    transforms: preparation.transforms.map(one => ({ ...one, measure: to(one.measure) })),
+  };
+}
+
+/** The question for preparation where columns are called otherwise. */
+export function preparationInputRenamed(input: PreparationInput, to: Rename): PreparationInput {
+  return {
+    ...preparationRenamed(input, to),
+    measures: input.measures.map(to),
+    weight: input.weight === null ? null : to(input.weight),
+    reversed: input.reversed.map(one => ({ ...one, measure: to(one.measure) })),
+  };
+}

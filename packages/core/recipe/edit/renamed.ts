@@ -1,0 +1,44 @@
+import { methodNamed } from '../../methods/all';
+import { preparationRenamed, type Rename } from '../../preparation/renamed';
+import type { Recipe, Reduction } from '../schema';
+
+/** The recipe where a column is called otherwise, wherever it speaks of it. */
+export function withColumnRenamed(recipe: Recipe, from: string, name: string): Recipe {
+  const to: Rename = old => (old === from ? name : old);
+  return {
+    ...recipe,
+    columns: recipe.columns.map(column => ({ ...column, name: to(column.name) })),
+    made: recipe.made.map(made => ({ ...made, name: to(made.name), from: to(made.from) })),
+    scores: recipe.scores.map(score => scoreRenamed(score, to)),
+    preparation: preparationRenamed(recipe.preparation, to) as Recipe['preparation'],
+    reductions: recipe.reductions.map(reduction => reductionRenamed(reduction, to)),
+  };
+}
+
+function scoreRenamed(score: Recipe['scores'][number], to: Rename): Recipe['scores'][number] {
+  const { frozen, profile } = score;
+  const ask = frozen === null ? null : methodNamed(frozen.method).askRenamed(frozen.ask, to);
+  return {
+    ...score,
+    name: to(score.name),
+    ...(profile && { profile: profileRenamed(profile, to) }),
+    frozen: frozen === null ? null : ({ ...frozen, ask } as typeof frozen),
+  };
+}
+
+function reductionRenamed(reduction: Reduction, to: Rename): Reduction {
+  const { without, names, map, repeatsBy, settings } = reduction;
+  return {
+    ...reduction,
+    without: without.map(to),
+    names: names.map(given =>
+      given.profile === undefined ? given : { ...given, profile: profileRenamed(given.profile, to) },
+    ),
+    map: { ...map, colour: map.colour === null ? null : to(map.colour) },
+    repeatsBy: repeatsBy === null ? null : to(repeatsBy),
+    settings: methodNamed(settings.method).renamed(settings, to) as Reduction['settings'],
+  };
+}
+
+const profileRenamed = <P extends { readonly measure: string }>(profile: readonly P[], to: Rename): P[] =>
+  profile.map(one => ({ ...one, measure: to(one.measure) }));
