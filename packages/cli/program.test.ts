@@ -37,9 +37,14 @@ test('a recipe and a table give every file, and nothing else is left in the fold
   expect(thrown).toBeNull();
   expect(inFolder('all')).toEqual([
     'components-coefficients.csv',
+    'components-dimensions.csv',
     'components-eigenvalues.csv',
     'components-loadings.csv',
+    'components-measures.csv',
+    'components-random.csv',
+    'components-rows.csv',
     'components-scores.csv',
+    'components-votes.csv',
     'figures.json',
     'recipe.json',
   ]);

@@ -16,6 +16,11 @@ test('writes the files of every reduction and the recipe, the same each time', a
     'components-loadings.csv',
     'components-coefficients.csv',
     'components-eigenvalues.csv',
+    'components-dimensions.csv',
+    'components-measures.csv',
+    'components-votes.csv',
+    'components-random.csv',
+    'components-rows.csv',
     'figures.json',
     'recipe.json',
   ]);

@@ -1,15 +1,16 @@
-import { fileKindsOf, reductionFile } from '@wold/core/methods/files';
+import { alsoFor, fileKindsOf, reductionFile } from '@wold/core/methods/files';
 import { METHOD_FILES, workOf } from '@wold/core/methods/works';
 import { arrangementOf } from '@wold/core/recipe/arrangementOf';
 import { arrangeWithScores } from '@wold/core/recipe/arrangeWithScores';
-import { compute } from '@wold/core/recipe/compute';
+import { compute, studyBench } from '@wold/core/recipe/compute';
 import { figuresOf, writeFigures } from '@wold/core/recipe/figures';
 import { fitRecipe } from '@wold/core/recipe/fitRecipe';
 import { outputOf } from '@wold/core/recipe/outputOf';
-import { preparationOf, reductionRequest } from '@wold/core/recipe/requests';
+import { askOf, preparationOf, reductionRequest } from '@wold/core/recipe/requests';
 import type { Recipe } from '@wold/core/recipe/schema';
 import { scoreColumnsOf } from '@wold/core/recipe/scoreColumns';
 import { writeRecipe } from '@wold/core/recipe/writeRecipe';
+import { Problem } from '@wold/core/problem';
 import type { Memo } from '@wold/core/stages/memo';
 import type { Table } from '@wold/core/table/table';
 import type { OutputFile } from '@wold/core/writeup/csv';
@@ -49,6 +50,7 @@ export async function runStudy(
       ? `${account.rows.length} of ${table.rows} rows used`
       : `${table.matrix.kind}s of ${account.n ?? 'an unknown number of'} rows`;
   const lines = [`${used}, ${account.measures.length} measures${aside}`];
+  const bench = studyBench(table, undefined, memo);
   const files: OutputFile[] = [];
   const stems = fileStems(fitted.reductions.map(({ name }) => name));
   for (const [index, reduction] of fitted.reductions.entries()) {
@@ -57,7 +59,14 @@ export async function runStudy(
     const output = outputOf(fitted, reduction, { table, account, result });
     for (const kind of fileKindsOf(method, table)) {
       if (!only.includes(kind)) continue;
-      files.push({ name: `${stems[index]!}-${kind}.csv`, text: reductionFile(method, kind, output) });
+      const also = alsoFor(method, kind, {
+        settings: reduction.settings,
+        ask: askOf(fitted, reduction),
+        preparation,
+      });
+      const found = also === null ? null : await orNull(bench.need(also.stage, also.ask));
+      const text = reductionFile(method, kind, output, found);
+      files.push({ name: `${stems[index]!}-${kind}.csv`, text });
     }
     lines.push(`${reduction.name}: ${workOf(method).line(result)}`);
   }
@@ -69,4 +78,14 @@ export async function runStudy(
   }
   if (only.includes('recipe')) files.push({ name: 'recipe.json', text: writeRecipe(fitted) });
   return { files, lines };
+}
+
+/** Null in place of what cannot be had. */
+async function orNull<T>(result: Promise<T>): Promise<T | null> {
+  try {
+    return await result;
+  } catch (thrown) {
+    if (!(thrown instanceof Problem)) throw thrown;
+    return null;
+  }
 }

@@ -1,4 +1,5 @@
 import { Suspense, useEffect, useState, type ReactNode } from 'react';
+import { useTable } from '../store/TableContext';
 import { useNavigate } from 'react-router';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { LensPanel } from '../lens/LensPanel';
@@ -6,6 +7,7 @@ import { loadAll } from '../readings/later';
 import { readingOf } from '../readings/readings';
 import { QUESTIONS, type Question } from '../readings/questions';
 import { redone, tookInHand, lookedAt, undone } from '../store/studySlice';
+import { rowsFor } from '@wold/core/recipe/fresh';
 import { withNewReduction } from '@wold/core/recipe/edit/reductions';
 import { useAppDispatch } from '../store/store';
 import { useEdit, useHand, useSelection, useStudy } from '../store/useStudy';
@@ -124,6 +126,7 @@ function useFrameActions(own: Pick<KeyActions, 'lens' | 'shelf' | 'find' | 'help
   const edit = useEdit();
   const study = useStudy();
   const hand = useHand();
+  const table = useTable();
 
   function step(by: number): void {
     const ids = study.recipe.reductions.map(reduction => reduction.id);
@@ -132,7 +135,7 @@ function useFrameActions(own: Pick<KeyActions, 'lens' | 'shelf' | 'find' | 'help
   }
 
   function addReduction(): void {
-    const { recipe, id } = withNewReduction(study.recipe, hand);
+    const { recipe, id } = withNewReduction(study.recipe, hand, rowsFor(table));
     edit(recipe, 'reductions');
     dispatch(tookInHand(id));
   }

@@ -59,7 +59,7 @@ test('undo and redo are there when there is something to undo, and do it', async
 });
 
 describe('the shelf', () => {
-  const { recipe: two, id } = withNewReduction(recipe, recipe.reductions[0]!);
+  const { recipe: two, id } = withNewReduction(recipe, recipe.reductions[0]!, 30);
 
   test('a card a reduction, with what it holds; a click takes it in hand, with shift sets it beside', async () => {
     const { study, store } = show(<Shelf open onToggle={() => undefined} onAdd={() => undefined} />, two);

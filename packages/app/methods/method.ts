@@ -12,7 +12,13 @@ export type MethodQuestion = 'dimensions' | 'meaning' | 'trust';
 export interface MethodWords {
   readonly answers: Readonly<Record<MethodQuestion, UseAnswer>>;
   /** The kinds of files of a reduction, beside its scores, and what they hold. */
-  readonly files: readonly { readonly kind: string; readonly title: string; readonly what: string }[];
+  readonly files: readonly {
+    readonly kind: string;
+    readonly title: string;
+    readonly what: string;
+    /** Whether it tells of rows, which a table of relations has none of. */
+    readonly ofRows?: true;
+  }[];
   /** A result in a few words, for its card on the shelf. */
   readonly line: (result: never) => string;
 }

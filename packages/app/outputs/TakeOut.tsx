@@ -2,11 +2,15 @@ import Popover from '@mui/material/Popover';
 import { useState } from 'react';
 import { problemText } from '@wold/core/problem';
 import { outputOf } from '@wold/core/recipe/outputOf';
-import { reducedBy } from '@wold/core/recipe/requests';
+import { askOf, preparationOf, reducedBy } from '@wold/core/recipe/requests';
 import { writeRecipe } from '@wold/core/recipe/writeRecipe';
+import type { AlsoAsked } from '@wold/core/methods/work';
+import type { Request } from '@wold/core/recipe/stages';
+import type { Table } from '@wold/core/table/table';
 import type { Recipe } from '@wold/core/recipe/schema';
 import { givenName } from '@wold/core/writeup/dimensionName';
 import { fileStem, fileStems } from '@wold/core/writeup/fileStem';
+import type { MethodWords } from '../methods/method';
 import { METHOD_WORDS } from '../methods/words';
 import { count } from '../charts/format';
 import { useAccount, useNaming, usePlacement, useReduced } from '../results/stages';
@@ -15,11 +19,12 @@ import { noticed } from '../store/noticeSlice';
 import { useAppDispatch } from '../store/store';
 import { withScoreColumns } from '@wold/core/recipe/edit/scores';
 import { useEdit, useHand, useRecipe, useStudy } from '../store/useStudy';
-import { figuresOn } from '../workers/pool';
+import { computeOn, figuresOn } from '../workers/pool';
 import { saveText } from './save';
 import styles from './TakeOut.module.css';
 
-const SCORES = {
+const SCORES: MethodWords['files'][number] = {
+  ofRows: true,
   kind: 'scores',
   title: 'Scores',
   what: 'the original columns, every row, and each dimension’s scores',
@@ -63,13 +68,18 @@ function Files({ close }: { close: () => void }) {
   const { method } = hand.settings;
   const ready = account.value !== null && result.value !== null && !account.stale && !result.stale;
 
-  async function takeFile(kind: string): Promise<void> {
+  async function takeFile(kind: string, title: string): Promise<void> {
     if (account.value === null || result.value === null) return;
     const stems = fileStems(recipe.reductions.map(reduction => reduction.name));
     const stem = stems[recipe.reductions.findIndex(({ id }) => id === hand.id)]!;
-    const { reductionFile } = await import('@wold/core/methods/files');
+    const { alsoFor, reductionFile } = await import('@wold/core/methods/files');
     const output = outputOf(recipe, hand, { table, account: account.value, result: result.value });
-    saveText(`${stem}-${kind}.csv`, reductionFile(method, kind, output), 'text/csv');
+    const { settings } = hand;
+    const asked = { settings, ask: askOf(recipe, hand), preparation: preparationOf(recipe) };
+    const also = alsoFor(method, kind, asked);
+    const found = also === null ? null : await resultOrNull(table, also, title);
+    if (found === 'stopped') return;
+    saveText(`${stem}-${kind}.csv`, reductionFile(method, kind, output, found), 'text/csv');
   }
 
   return (
@@ -79,18 +89,26 @@ function Files({ close }: { close: () => void }) {
           ? `CSV files of ${hand.name}, in full digits`
           : 'Its files are there as soon as the reduction is.'}
       </p>
-      {[...(table.matrix === null ? [SCORES] : []), ...METHOD_WORDS[method].files].map(
-        ({ kind, title, what }) => (
-          <button key={kind} type="button" disabled={!ready} onClick={() => void takeFile(kind)}>
+      {[SCORES, ...METHOD_WORDS[method].files]
+        .filter(({ ofRows }) => table.matrix === null || ofRows !== true)
+        .map(({ kind, title, what }) => (
+          <button key={kind} type="button" disabled={!ready} onClick={() => void takeFile(kind, title)}>
             <strong>{title}</strong>
             <span className="soft small">{what}</span>
           </button>
-        ),
-      )}
+        ))}
       {table.matrix === null && <ScoresIn ready={ready} onDone={close} />}
       <WholeStudy />
     </div>
   );
+}
+
+/** One more result of the study; null where it cannot be had. */
+async function resultOrNull(table: Table, { stage, ask }: AlsoAsked, title: string): Promise<unknown> {
+  const request = { ...(ask as object), stage: stage.name } as Request;
+  const end = await computeOn(table, request, `gathering ${title.toLowerCase()}`).end;
+  if (end === 'stopped') return end;
+  return 'value' in end ? end.value : null;
 }
 
 /** Puts the scores of the reduction in hand into the table. */

@@ -27,6 +27,11 @@ test.each([
   ['Loadings', 'components-loadings.csv', 'measure,Dimension 1,leads,communality'],
   ['Coefficients', 'components-coefficients.csv', 'measure,transform,power'],
   ['Eigenvalues', 'components-eigenvalues.csv', 'dimension,name,eigenvalue'],
+  ['Kept dimensions', 'components-dimensions.csv', 'dimension,name,eigenvalue,share'],
+  ['Measures', 'components-measures.csv', 'measure,"squared cosine, Dimension 1"'],
+  ['Votes', 'components-votes.csv', 'rule,of,dimensions,source\n"parallel analysis'],
+  ['Random data', 'components-random.csv', 'dimension,eigenvalue of the correlations,"random'],
+  ['Rows', 'components-rows.csv', 'row,used,T²'],
 ])('%s are one file', async (title, name, start) => {
   await open();
   await user.click(screen.getByRole('button', { name: new RegExp(`^${title}`) }));
@@ -48,7 +53,7 @@ test('the recipe and all figures are of the whole study', async () => {
 test('scores go into the table, in step or frozen, and it is told', async () => {
   const { study, state } = await open();
   await user.click(screen.getByRole('button', { name: /^In step/ }));
-  expect(study().recipe.scores).toEqual([
+  expect(study().recipe.scores).toMatchObject([
     { name: 'Components 1', reduction: 'components-1', dimension: 1, frozen: null },
   ]);
   expect(state().notice).toMatchObject({
@@ -59,7 +64,7 @@ test('scores go into the table, in step or frozen, and it is told', async () => 
   await user.click(await screen.findByRole('button', { name: /^Frozen/ }));
   expect(study().recipe.scores[1]!.frozen).toMatchObject({
     method: 'components',
-    ask: { keep: 'above-average' },
+    ask: { keep: { parallel: { simulations: 200 } } },
   });
   expect(() => checkRecipe(study().recipe, 'study')).not.toThrow();
 });

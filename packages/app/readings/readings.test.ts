@@ -114,7 +114,7 @@ describe('the scree', () => {
         shares: Float64Array.of(0.5, 0.3, 0.125, 0.075),
         kept,
         average: 1,
-        against: [{ name: 'random data', values: Float64Array.of(1.4, 1.1, 0.9, 0.6) }],
+        against: [{ kind: 'percentile', name: 'random data', values: Float64Array.of(1.4, 1.1, 0.9, 0.6) }],
         averageName: 'eigenvalue 1',
         log: false,
         cumulative: false,

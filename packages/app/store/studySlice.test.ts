@@ -110,8 +110,8 @@ describe('changes of the recipe', () => {
   });
 
   test('reductions are added under new ids and removed but for the last', () => {
-    const { recipe: two, id } = withNewReduction(recipe, hand);
-    const { recipe: three, id: other } = withNewReduction(withoutReduction(two, hand.id), hand);
+    const { recipe: two, id } = withNewReduction(recipe, hand, 30);
+    const { recipe: three, id: other } = withNewReduction(withoutReduction(two, hand.id), hand, 30);
     expect(new Set([hand.id, id, other]).size).toBe(3);
     expect(three.reductions).toHaveLength(2);
     expect(withoutReduction(withoutReduction(three, id), other).reductions).toHaveLength(1);
@@ -120,7 +120,7 @@ describe('changes of the recipe', () => {
 });
 
 describe('what is in hand', () => {
-  const { recipe: two, id } = withNewReduction(recipe, hand);
+  const { recipe: two, id } = withNewReduction(recipe, hand, 30);
   const withTwo = studyReducer(studyReducer(start, edit(two, 'reductions')), tookInHand(id));
 
   test('another reduction stands beside it, never itself', () => {

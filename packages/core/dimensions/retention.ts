@@ -95,8 +95,6 @@ export function retention(
   const kept = keptColumns(prepared, without);
   const p = kept.length;
   const n = prepared.n;
-  const complete = completeRows(prepared);
-  const table = complete === null ? null : someColumns(complete.values, kept);
   const work = randomWork(prepared, without, settings);
   const random =
     work === null
@@ -106,19 +104,13 @@ export function retention(
           settings.percentile,
         );
   const note = (reduced: Float64Array | null) => noteOf(prepared, reduced, settings);
-  if (n !== null && n <= p && table !== null) {
-    return ofFewRows(
-      weighted(centred(table, prepared.weights), prepared.weights),
-      Math.ceil(n),
-      random!,
-      settings,
-      note(null),
-    );
+  if (hasFewRows(prepared, p)) {
+    const eigenvalues = fewRowsEigenvalues(prepared, kept);
+    return ofFewRows(eigenvalues, p, random!, settings, note(null));
   }
   const correlations = part(correlationMatrix(prepared, 'pearson', stretch(host, 0, 0.1)), kept);
   const eigen = symmetricEigen(correlations, stretch(host, 0.1, 0.2));
-  // As many dimensions as the rows allow, as a reduction has them.
-  const eigenvalues = eigen.values.slice(0, n === null ? p : Math.max(1, Math.min(p, Math.ceil(n) - 1)));
+  const eigenvalues = eigen.values.slice(0, mostDimensions(n, p));
 
   const reducedMatrix = reducedCorrelations(correlations);
   const reduced = reducedMatrix === null ? null : symmetricEigenvalues(reducedMatrix);
@@ -152,14 +144,34 @@ function partialVotes({ bySquared, byFourth }: ReturnType<typeof partialAverages
   ];
 }
 
-/** With no more rows than measures: what the products of the rows, centred and weighted, can tell. */
-function ofFewRows(
-  x: Matrix,
-  n: number,
-  { components }: ParallelAnalysis,
-  settings: RetentionSettings,
-  note: string | null,
-): Retention {
+/** As many dimensions as the rows allow, as a reduction has them. */
+const mostDimensions = (n: number | null, p: number): number =>
+  n === null ? p : Math.max(1, Math.min(p, Math.ceil(n) - 1));
+
+const hasFewRows = (prepared: Prepared, p: number): boolean =>
+  prepared.n !== null && prepared.n <= p && completeRows(prepared) !== null;
+
+/**
+ * Eigenvalues of the correlations of the measures, as many as there can be.
+ *
+ * @param without measures to leave out
+ */
+export function eigenvaluesOf(
+  prepared: Prepared,
+  without: readonly string[],
+  host: Host = quietHost,
+): Float64Array {
+  const kept = keptColumns(prepared, without);
+  if (hasFewRows(prepared, kept.length)) return fewRowsEigenvalues(prepared, kept);
+  const correlations = part(correlationMatrix(prepared, 'pearson', host), kept);
+  return symmetricEigenvalues(correlations).slice(0, mostDimensions(prepared.n, kept.length));
+}
+
+/** With no more rows than measures: those of the products of the rows, centred and weighted. */
+function fewRowsEigenvalues(prepared: Prepared, kept: readonly number[]): Float64Array {
+  const { weights } = prepared;
+  const table = someColumns(completeRows(prepared)!.values, kept);
+  const x = weighted(centred(table, weights), weights);
   const { rows, columns: p } = x;
   const scaled = zeros(rows, p);
   for (let j = 0; j < p; j++) {
@@ -169,8 +181,20 @@ function ofFewRows(
     const length = Math.sqrt(squares);
     for (let i = 0; i < rows; i++) scaled.values[j * rows + i] = column[i]! / length;
   }
-  const eigenvalues = new Float64Array(n - 1);
-  eigenvalues.set(symmetricEigenvalues(crossProducts(transpose(scaled))).slice(0, n - 1));
+  const most = Math.ceil(prepared.n!) - 1;
+  const eigenvalues = new Float64Array(most);
+  eigenvalues.set(symmetricEigenvalues(crossProducts(transpose(scaled))).slice(0, most));
+  return eigenvalues;
+}
+
+/** The rules that need no more than the eigenvalues have a vote where rows are no more than measures. */
+function ofFewRows(
+  eigenvalues: Float64Array,
+  p: number,
+  { components }: ParallelAnalysis,
+  settings: RetentionSettings,
+  note: string | null,
+): Retention {
   return {
     votes: eigenvalueVotes(eigenvalues, p, components, settings),
     eigenvalues,

@@ -2,20 +2,44 @@ import { csv } from '../writeup/csv';
 import type { Table } from '../table/table';
 import { methodNamed, type MethodName } from './all';
 import { scoresTable } from './scoresTable';
-import type { ReductionOutput } from './work';
+import type { AlsoAsked, FileSource, ReductionOutput } from './work';
 import { workOf } from './works';
 
-/** A reduction's files by their kind: UTF-8, commas, decimal points, numbers in the digits that give them back exactly. */
-export function reductionFile(method: MethodName, kind: string, output: ReductionOutput<unknown>): string {
+/**
+ * A reduction's files by their kind: UTF-8, commas, decimal points, numbers in the digits that give them back exactly.
+ *
+ * @param also what {@link alsoFor} asks for, null where that cannot be had
+ */
+export function reductionFile(
+  method: MethodName,
+  kind: string,
+  output: ReductionOutput<unknown>,
+  also: unknown = null,
+): string {
   if (kind === 'scores') {
     return csv(scoresTable(output.table, output.names, methodNamed(method).placement(output.result)));
   }
+  return csv(fileOf(method, kind).rows(output, also));
+}
+
+/** One more result that a file is made of, or null. */
+export function alsoFor(
+  method: MethodName,
+  kind: string,
+  source: FileSource<unknown, unknown>,
+): AlsoAsked | null {
+  return kind === 'scores' ? null : (fileOf(method, kind).also?.(source) ?? null);
+}
+
+function fileOf(method: MethodName, kind: string) {
   const file = workOf(method).files.find(other => other.kind === kind);
   if (file === undefined) throw new RangeError(`A reduction by ${method} gives no ${kind}.`);
-  return csv(file.rows(output));
+  return file;
 }
 
 /** The kinds of files that a reduction of a table gives. A matrix of relations has no rows to be scored. */
 export function fileKindsOf(method: MethodName, table: Table): string[] {
-  return [...(table.matrix === null ? ['scores'] : []), ...workOf(method).files.map(({ kind }) => kind)];
+  const ofRows = table.matrix === null;
+  const files = workOf(method).files.filter(file => ofRows || file.ofRows !== true);
+  return [...(ofRows ? ['scores'] : []), ...files.map(({ kind }) => kind)];
 }

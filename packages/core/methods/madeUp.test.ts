@@ -97,7 +97,7 @@ const load = async () => ({
 async function study() {
   const all = await load();
   const fresh = all.freshRecipe(source);
-  const { recipe, id } = all.withNewReduction(fresh, fresh.reductions[0]!, 'sums' as never);
+  const { recipe, id } = all.withNewReduction(fresh, fresh.reductions[0]!, 30, 'sums' as never);
   return { all, recipe, reduction: recipe.reductions.find(other => other.id === id)! };
 }
 

@@ -17,8 +17,8 @@ export interface Method<
   readonly name: Settings['method'];
   /** What a new reduction by it is called. */
   readonly title: string;
-  /** The settings that one starts from. */
-  readonly fresh: () => Settings;
+  /** The settings that one of so many rows and measures starts from; no rows where the table has none. */
+  readonly fresh: (rows: number, measures: number) => Settings;
   /** @param without measures of the preparation that the reduction leaves out */
   readonly ask: (preparation: PreparationInput, without: readonly string[], settings: Settings) => Ask;
   /** The settings, and the question, where columns are called otherwise. */

@@ -16,11 +16,29 @@ export interface ReductionOutput<Result> {
   readonly result: Result;
 }
 
+/** One more result that a file is made of. */
+export interface AlsoAsked<S extends AnyStage = AnyStage> {
+  readonly stage: S;
+  readonly ask: AskOf<S>;
+}
+
 /** A kind of file that a method gives. */
-export interface MethodFile<Result> {
+export interface MethodFile<Settings, Ask, Result> {
   readonly kind: string;
-  /** Its rows, the header first. */
-  readonly rows: (output: ReductionOutput<Result>) => string[][];
+  /** Whether it tells of rows, which a table of relations has none of. */
+  readonly ofRows?: true;
+  /** What it takes beside the reduction's own result; null where it does without. */
+  readonly also?: (of: FileSource<Settings, Ask>) => AlsoAsked | null;
+  /** Its rows, the header first; without what else it takes where that cannot be had. */
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the result of what `also` asks, or null
+  readonly rows: (output: ReductionOutput<Result>, also: any) => string[][];
+}
+
+/** What a reduction was asked. */
+export interface FileSource<Settings, Ask> {
+  readonly settings: Settings;
+  readonly ask: Ask;
+  readonly preparation: PreparationInput;
 }
 
 /** In a figure's place where it cannot be had: why. */
@@ -36,10 +54,7 @@ export type AskFigures = <S extends AnyStage>(
 ) => Promise<OutOf<S> | NotHad>;
 
 /** What a method's figures are gathered from. */
-export interface FigureSource<Settings, Ask> {
-  readonly settings: Settings;
-  readonly ask: Ask;
-  readonly preparation: PreparationInput;
+export interface FigureSource<Settings, Ask> extends FileSource<Settings, Ask> {
   /** Whether the table has rows. */
   readonly rows: boolean;
   readonly figure: AskFigures;
@@ -51,7 +66,7 @@ export interface MethodWork {
   readonly method: AnyMethod;
   readonly works: readonly Worked[];
   // eslint-disable-next-line @typescript-eslint/no-explicit-any -- of every kind
-  readonly files: readonly MethodFile<any>[];
+  readonly files: readonly MethodFile<any, any, any>[];
   /** Every figure that the screens show of one of its reductions, by name. */
   // eslint-disable-next-line @typescript-eslint/no-explicit-any
   readonly figures: (source: FigureSource<any, any>) => Promise<object>;

@@ -11,7 +11,10 @@ import { METHODS } from '../methods/lists/methods';
 /** The first label coloured by has at most this many levels, if one has. */
 const COLOUR_LEVELS = 12;
 
-/** The recipe that a new study starts from: guessed roles, unit variance, components with eigenvalues above average. */
+/**
+ * The recipe that a new study starts from: guessed roles, unit variance, as many components as parallel analysis gives
+ * where it is quick, else those with eigenvalues above average.
+ */
 export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Recipe {
   const { reversed: _, ...atRest } = PLAIN_PREPARATION;
   const columns = table.columns.map(column => ({
@@ -27,7 +30,12 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
     scores: [],
     preparation: { ...atRest, rowsAside: { of: table.fileKey, rows: [] }, off: [] },
     suitability: { ...PLAIN_SUITABILITY },
-    reductions: [freshReduction(METHODS[0].name, '1', METHODS[0].title, firstColour(table, columns))],
+    reductions: [
+      freshReduction(METHODS[0].name, '1', METHODS[0].title, firstColour(table, columns), {
+        rows: rowsFor(table),
+        measures: columns.filter(({ role }) => role === 'measure').length,
+      }),
+    ],
   };
 }
 
@@ -69,6 +77,7 @@ export function freshReduction(
   number: string,
   name: string,
   colour: string | null,
+  size: { readonly rows: number; readonly measures: number },
 ): Reduction {
   return {
     id: `${method}-${number}`,
@@ -77,9 +86,12 @@ export function freshReduction(
     names: [],
     map: { x: 1, y: 2, colour, spread: 'scores', arrows: 0, size: 'same', odd: false },
     repeatsBy: null,
-    settings: methodNamed(method).fresh(),
+    settings: methodNamed(method).fresh(size.rows, size.measures),
   };
 }
+
+/** Rows that random data can be made of; none where the table holds relations. */
+export const rowsFor = (table: Table): number => (table.matrix === null ? table.rows : 0);
 
 function firstColour(table: Table, columns: Recipe['columns']): string | null {
   const labels = table.columns.filter((_, index) => columns[index]!.role === 'label');

@@ -15,7 +15,25 @@ export const componentsWords: MethodWords = {
       title: 'Coefficients',
       what: 'what places a new row: means, sds and coefficients',
     },
-    { kind: 'eigenvalues', title: 'Eigenvalues', what: 'every dimension’s eigenvalue and share' },
+    {
+      kind: 'eigenvalues',
+      title: 'Eigenvalues',
+      what: 'every dimension’s eigenvalue and share, with those of random data',
+    },
+    {
+      kind: 'dimensions',
+      title: 'Kept dimensions',
+      what: 'what each holds as it stands, rotated or not, and how they correlate',
+    },
+    { kind: 'measures', title: 'Measures', what: 'squared cosines and contributions' },
+    { kind: 'votes', title: 'Votes', what: 'what each rule says of how many there are' },
+    { kind: 'random', title: 'Random data', what: 'eigenvalues, whole and reduced, against chance' },
+    {
+      kind: 'rows',
+      title: 'Rows',
+      what: 'T² and Q with their limits, contributions and squared cosines',
+      ofRows: true,
+    },
   ],
   line: (value: Components) => `${value.kept} keep ${percent(heldShare(value))}`,
 };

@@ -1,3 +1,4 @@
+import type { ParallelSettings, RetentionSettings } from '../../dimensions/retentionSettings';
 import type { PreparationInput } from '../../preparation/prepared';
 import { NO_ROTATION } from './rotation';
 import type { ComponentsSettings } from './settings';
@@ -24,14 +25,16 @@ export function keptOf(
   without: readonly string[],
   settings: ComponentsSettings,
 ): Kept {
-  const { keep, rotation } = settings;
+  const { keep, rotation, retention } = settings;
   return {
     ...decompositionOf(preparation, without, settings),
-    keep,
+    keep: keep === 'parallel' ? { parallel: parallelOf(retention) } : keep,
     // The power means something to one rotation only.
     rotation: rotation.method === 'promax' ? rotation : { ...rotation, power: 4 },
   };
 }
+
+const parallelOf = ({ share: _, ...parallel }: RetentionSettings): ParallelSettings => parallel;
 
 /** The question for the space of the kept dimensions: a rotation turns its axes and leaves it as it is. */
 export const spaceOf = (kept: Kept): Kept => ({ ...kept, rotation: NO_ROTATION });

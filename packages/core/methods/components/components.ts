@@ -1,8 +1,11 @@
 import type { Matrix } from '../../algebra/matrix';
 import type { RotationMade } from './rotation';
 
-/** How many dimensions to keep: a number, or as many as have an eigenvalue above average. */
-export type Keep = number | 'above-average';
+/**
+ * How many dimensions to keep: a number, as many as have an eigenvalue above average, or as many as stand above random
+ * data of the same size, where that can be told.
+ */
+export type Keep = number | 'above-average' | 'parallel';
 
 /** The dimensions that are kept, and what they say of columns and rows. */
 export interface Components {

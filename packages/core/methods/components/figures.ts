@@ -1,10 +1,10 @@
-import { columnOf, entry, type Matrix } from '../../algebra/matrix';
+import type { Matrix } from '../../algebra/matrix';
 import { retention } from '../../dimensions/stages';
 import { stretch } from '../../host';
 import type { FigureSource } from '../work';
 import { spaceOf } from './ask';
 import type { Components } from './components';
-import type { Distances } from './distances';
+import { rowFigures } from './rowFigures';
 import type { ComponentsSettings } from './settings';
 import * as stages from './stages';
 import type { Kept } from './stages';
@@ -52,27 +52,5 @@ function componentFigures(made: Components) {
     // Of columns: what each adds to a dimension, and what each dimension holds of it.
     contributions: made.rotation === null ? squared(made.coefficients) : null,
     squaredCosines: squared(made.correlations),
-  };
-}
-
-/** Each used row's part in each dimension's variance, and how much of its squared distance lies along it. */
-function rowFigures({ rows, scores, weights, kept, rotation }: Components, distances: Distances | null) {
-  const contributions = Array.from({ length: kept }, (_, d) => {
-    const score = columnOf(scores, d);
-    const parts = score.map((value, i) => (weights?.[i] ?? 1) * value * value);
-    const sum = parts.reduce((total, part) => total + part, 0);
-    return parts.map(part => part / sum);
-  });
-  const square = distances?.square ?? null;
-  return {
-    rows,
-    contributions,
-    // Rotated scores are no lengths in the space of the rows.
-    squaredCosines:
-      square === null || rotation !== null
-        ? null
-        : Array.from({ length: kept }, (_, d) =>
-            square.map((length, i) => (length > 0 ? entry(scores, i, d) ** 2 / length : 0)),
-          ),
   };
 }

@@ -8,6 +8,8 @@ import { NO_ROTATION, type Rotation } from './rotation';
 import { rotate } from './rotate';
 import type { Keep, Components } from './components';
 
+type FixedKeep = Exclude<Keep, 'parallel'>;
+
 /**
  * The kept dimensions of a decomposition: coefficients, loadings, scores (Jackson 1991, chapter 1), rotated where that
  * is asked for.
@@ -17,14 +19,38 @@ import type { Keep, Components } from './components';
 export function keepComponents(
   prepared: Prepared,
   decomposition: Decomposition,
-  keep: Keep,
+  keep: FixedKeep,
   rotation: Rotation = NO_ROTATION,
   host: Host = quietHost,
 ): Components {
   return rotate(unrotated(prepared, decomposition, keep), rotation, host);
 }
 
-function unrotated(prepared: Prepared, decomposition: Decomposition, keep: Keep): Components {
+/**
+ * As many of them as stand above random data: one at least, and those above average where random data say nothing.
+ *
+ * @param count of the correlations' dimensions, null where there is nothing to hold them against
+ */
+export function keepAboveRandom(
+  prepared: Prepared,
+  decomposition: Decomposition,
+  count: number | null,
+): Components {
+  if (count === null) {
+    const made = unrotated(prepared, decomposition, 'above-average');
+    return { ...made, note: joined(NO_RANDOM, made.note) };
+  }
+  const rank = decomposition.eigenvalues.reduce((sum, value) => sum + Number(value > 0), 0);
+  const made = unrotated(prepared, decomposition, Math.min(Math.max(1, count), Math.max(1, rank)));
+  return count === 0 ? { ...made, note: joined(NONE_ABOVE, made.note) } : made;
+}
+
+const NO_RANDOM = 'Parallel analysis needs the number of rows: dimensions above average are kept.';
+const NONE_ABOVE = 'No dimension stands above random data; one is kept.';
+
+const joined = (note: string, other: string | null): string => (other === null ? note : `${note} ${other}`);
+
+function unrotated(prepared: Prepared, decomposition: Decomposition, keep: FixedKeep): Components {
   const { measures, eigenvalues } = decomposition;
   const { kept, note } = resolveKeep(decomposition, keep);
   const { values, placedValues } =
@@ -126,7 +152,7 @@ function leading(matrix: Matrix, columns: number): Matrix {
   return { rows: matrix.rows, columns, values: matrix.values.slice(0, matrix.rows * columns) };
 }
 
-function resolveKeep({ eigenvalues, average, cutShort }: Decomposition, keep: Keep) {
+function resolveKeep({ eigenvalues, average, cutShort }: Decomposition, keep: FixedKeep) {
   const rank = eigenvalues.reduce((count, value) => count + (value > 0 ? 1 : 0), 0);
   const wanted = keep === 'above-average' ? Math.max(1, aboveAverage(eigenvalues, average)) : keep;
   // The next dimension might be above average as well, or is asked for, and cannot be had.

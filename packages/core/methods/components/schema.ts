@@ -7,7 +7,13 @@ import { BASES, type ComponentsSettings } from './settings';
 import type { Kept } from './stages';
 
 const rotation = z.strictObject({ method: z.enum(ROTATIONS), power: z.int().min(2).max(8) });
-const keep = z.union([z.literal('above-average'), z.int().min(1)]);
+const byNumber = [z.literal('above-average'), z.int().min(1)] as const;
+const parallel = z.strictObject({
+  data: z.enum(RANDOM_DATA),
+  simulations: z.int().min(20).max(5000),
+  percentile: z.number().min(50).max(99.9),
+  seed: z.int().min(0).max(1e9),
+});
 
 /** What an analyst decides of a reduction by principal components. */
 export const componentsSettings = z.strictObject({
@@ -15,16 +21,8 @@ export const componentsSettings = z.strictObject({
   basis: z.enum(BASES).default('prepared'),
   placed: z.array(z.string()).default([]),
   rotation: rotation.default({ ...NO_ROTATION }),
-  keep,
-  retention: z
-    .strictObject({
-      data: z.enum(RANDOM_DATA),
-      simulations: z.int().min(20).max(5000),
-      percentile: z.number().min(50).max(99.9),
-      seed: z.int().min(0).max(1e9),
-      share: z.number().min(0.1).max(1),
-    })
-    .default({ ...PLAIN_RETENTION }),
+  keep: z.union([...byNumber, z.literal('parallel')]),
+  retention: parallel.extend({ share: z.number().min(0.1).max(1) }).default({ ...PLAIN_RETENTION }),
   fade: z.number().min(0).max(1),
   limit: z.number().min(0.5).max(0.9999).default(0.95),
   groupsBy: z.string().nullable().default(null),
@@ -35,6 +33,6 @@ export const componentsSettings = z.strictObject({
 export const keptSchema = z.strictObject({
   preparation: preparationSchema,
   without: z.array(z.string()),
-  keep,
+  keep: z.union([...byNumber, z.strictObject({ parallel })]),
   rotation,
 }) satisfies z.ZodType<Kept>;

@@ -1,3 +1,5 @@
+import type { ParallelSettings } from '../../dimensions/retentionSettings';
+import { parallelCount } from '../../dimensions/stages';
 import { prepared, treated, type OfPreparation } from '../../preparation/stages';
 import { stage } from '../../stages/stage';
 import type { Agreement } from './agreement';
@@ -12,15 +14,24 @@ export interface OfDecomposition extends OfPreparation {
   readonly without: readonly string[];
 }
 
+/** How many are kept, with what random data are made like where that settles it. */
+export type AskedKeep = Exclude<Keep, 'parallel'> | { readonly parallel: ParallelSettings };
+
 /** What kept dimensions depend on. */
 export interface Kept extends OfDecomposition {
-  readonly keep: Keep;
+  readonly keep: AskedKeep;
   readonly rotation: Rotation;
 }
 
 export const decomposition = stage<OfDecomposition, Decomposition>('decomposition', 1, 'heavy', [prepared]);
 
-export const components = stage<Kept, Components>('components', 1, 'heavy', [prepared, decomposition]);
+const byParallel = ({ keep }: Pick<Kept, 'keep'>) => (typeof keep === 'object' ? [parallelCount] : []);
+
+export const components = stage<Kept, Components>('components', 1, 'heavy', ask => [
+  prepared,
+  decomposition,
+  ...byParallel(ask),
+]);
 
 const onComponents = [prepared, decomposition, components];
 

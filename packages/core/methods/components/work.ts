@@ -1,6 +1,7 @@
 import { prepared, treated } from '../../preparation/stages';
 import { rowsOf } from '../../preparation/prepared';
 import { treatmentOf } from '../../preparation/treatmentOf';
+import { parallelCount } from '../../dimensions/stages';
 import { worked, type Worked } from '../../stages/worked';
 import type { Bench } from '../../stages/bench';
 import { agreement } from './agreement';
@@ -9,7 +10,7 @@ import { distances, rebuiltColumn, rowParts } from './distances';
 import type { Components } from './components';
 import { componentsFigures } from './figures';
 import { COMPONENTS_FILES } from './tables';
-import { keepComponents } from './keepComponents';
+import { keepAboveRandom, keepComponents } from './keepComponents';
 import { componentsMethod } from './method';
 import { outcomeOnScores } from './outcome';
 import type { MethodWork } from '../work';
@@ -38,7 +39,11 @@ const works: readonly Worked[] = [
       return rotate(await need(stages.components, { ...ask, rotation: NO_ROTATION }), rotation, host);
     }
     const rows = await need(prepared, { preparation });
-    return keepComponents(rows, await need(stages.decomposition, { preparation, without }), keep);
+    const all = await need(stages.decomposition, { preparation, without });
+    if (typeof keep !== 'object') return keepComponents(rows, all, keep);
+    const settings = keep.parallel;
+    const count = await need(parallelCount, { preparation, without, settings });
+    return keepAboveRandom(rows, all, count);
   }),
   worked(stages.distances, async ({ level, ...kept }, bench) => {
     const { rows, all, made } = await needed(kept, bench);

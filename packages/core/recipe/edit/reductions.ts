@@ -77,17 +77,25 @@ export function withoutName(recipe: Recipe, reduction: Reduction, given: GivenNa
   return withReduction(recipe, reduction.id, { names: reduction.names.filter(other => other !== given) });
 }
 
-/** The recipe with one more reduction, coloured as the one in hand; and the new one's id. */
+/**
+ * The recipe with one more reduction, coloured as the one in hand; and the new one's id.
+ *
+ * @param rows of the table, 0 where it has none
+ */
 export function withNewReduction(
   recipe: Recipe,
   hand: Reduction,
+  rows: number,
   method: MethodName = METHODS[0].name,
 ): { recipe: Recipe; id: string } {
   const taken = new Set(recipe.reductions.map(reduction => reduction.id));
   let number = recipe.reductions.length + 1;
   while (taken.has(`${method}-${number}`)) number++;
   const name = `${methodNamed(method).title} ${number}`;
-  const added = freshReduction(method, String(number), name, hand.map.colour);
+  const added = freshReduction(method, String(number), name, hand.map.colour, {
+    rows,
+    measures: recipe.columns.filter(({ role }) => role === 'measure').length,
+  });
   return { recipe: { ...recipe, reductions: [...recipe.reductions, added] }, id: added.id };
 }
 

@@ -116,13 +116,17 @@ const ROTATION_WORDS = [
   },
 ];
 
+const RULE_WORDS = {
+  parallel: 'those above random data',
+  'above-average': 'those above average',
+} as const;
+
 function KeepWord({ reduction }: { reduction: Reduction }) {
   const { value } = useComponents(reduction);
-  const byRule = reduction.settings.keep === 'above-average';
-  const kept = value?.kept ?? (byRule ? null : (reduction.settings.keep as number));
-  const word = byRule
-    ? `${kept === null ? '' : `${kept}, `}those above average`
-    : String(reduction.settings.keep);
+  const { keep } = reduction.settings;
+  const kept = value?.kept ?? (typeof keep === 'number' ? keep : null);
+  const word =
+    typeof keep === 'number' ? String(keep) : `${kept === null ? '' : `${kept}, `}${RULE_WORDS[keep]}`;
   return (
     <Word
       settles="How many dimensions to keep"
@@ -166,6 +170,13 @@ function KeepPanel({ reduction, kept, close }: { reduction: Reduction; kept: num
         />
       </form>
       {value !== null && <ShareForm shares={value.shares} onKeep={keep} />}
+      <button type="button" className="action" onClick={() => keep('parallel')}>
+        As many as stand above random data
+      </button>
+      <p className="soft small">
+        Parallel analysis (Horn 1965; Glorfeld 1995), set beneath the votes of question 4. A study starts with
+        it where it takes under two seconds.
+      </p>
       <button type="button" className="action" onClick={() => keep('above-average')}>
         As many as have an eigenvalue above the average
       </button>

@@ -40,7 +40,7 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
   const rank = eigenvalues.reduce((n, value) => n + Number(value > 0), 0);
   const shown = shownDimensions(eigenvalues.length, kept);
   // The hand may be ahead of the result.
-  const wanted = settings.keep === 'above-average' ? kept : Math.min(settings.keep, rank);
+  const wanted = typeof settings.keep === 'number' ? Math.min(settings.keep, rank) : kept;
   const cut = (to: number) => edit(withSettings(recipe, reduction, { keep: to }), `keep ${reduction.id}`);
   return (
     <div className={styles.reading}>
@@ -64,7 +64,11 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
           most={rank}
           onCut={cut}
         />
-        <Eigenvalues components={components} names={names} />
+        <Eigenvalues
+          components={components}
+          names={names}
+          random={onCorrelations ? (retention.value?.random ?? null) : null}
+        />
       </div>
       <CostFigures components={components} cost={cost} />
     </div>
@@ -84,10 +88,10 @@ function CostFigures({ components, cost }: { components: Components; cost: Cost 
           },
           ...(residualShare === null
             ? []
-            : [{ value: percent(residualShare), of: 'of the correlations missed by over .05' }]),
+            : [{ value: percent(residualShare), of: 'correlations missed by over .05' }]),
           {
             value: cost.thin.length === 0 ? 'none' : `${cost.thin.length} of ${kept}`,
-            of: 'dimensions led by fewer than three',
+            of: 'dimensions led by under three',
           },
         ]}
       />

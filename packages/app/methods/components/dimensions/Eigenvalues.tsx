@@ -1,4 +1,5 @@
 import { useMemo } from 'react';
+import type { RandomEigenvalues } from '@wold/core/dimensions/parallelAnalysis';
 import type { Components } from '@wold/core/methods/components/components';
 import { givenName, type NamedDimension } from '@wold/core/writeup/dimensionName';
 import { figure, fixed, percent } from '../../../charts/format';
@@ -13,15 +14,22 @@ function runningSums(values: Float64Array): Float64Array {
   return sums;
 }
 
+const eigenvalueText = (value: number | undefined): string => {
+  if (value === undefined) return '';
+  return value >= 1000 || (value > 0 && value < 0.0005) ? figure(value) : fixed(value, 3);
+};
+
 const MOST_ROWS = 400;
 
 interface EigenvaluesProps {
   readonly components: Components;
   readonly names: readonly NamedDimension[];
+  /** Those of random data, where they are of the same scale. */
+  readonly random: RandomEigenvalues | null;
 }
 
 /** Every dimension's eigenvalue and share; the kept ones above the line. */
-export function Eigenvalues({ components, names }: EigenvaluesProps) {
+export function Eigenvalues({ components, names, random }: EigenvaluesProps) {
   const dispatch = useAppDispatch();
   const { dimension } = useSelection();
   const { eigenvalues, shares, kept } = components;
@@ -33,6 +41,11 @@ export function Eigenvalues({ components, names }: EigenvaluesProps) {
           <tr>
             <th scope="col">dim.</th>
             <th scope="col">eigenvalue</th>
+            {random !== null && (
+              <th scope="col" title="The percentile of the eigenvalues of random data">
+                random
+              </th>
+            )}
             <th scope="col">share</th>
             <th scope="col">up to here</th>
           </tr>
@@ -43,14 +56,17 @@ export function Eigenvalues({ components, names }: EigenvaluesProps) {
               <th scope="row">
                 <button
                   type="button"
-                  title={givenName(names, d + 1)}
+                  title={components.rotation === null ? givenName(names, d + 1) : undefined}
                   aria-label={`Dimension ${d + 1}`}
                   onClick={() => dispatch(selected({ dimension: d + 1 }))}
                 >
                   {d + 1}
                 </button>
               </th>
-              <td>{value >= 1000 || (value > 0 && value < 0.0005) ? figure(value) : fixed(value, 3)}</td>
+              <td>{eigenvalueText(value)}</td>
+              {random !== null && (
+                <td data-above={value > random.percentile[d]!}>{eigenvalueText(random.percentile[d])}</td>
+              )}
               <td>{percent(shares[d]!, 1)}</td>
               <td>{percent(cumulative[d]!, 1)}</td>
             </tr>

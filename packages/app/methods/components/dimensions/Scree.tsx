@@ -9,7 +9,7 @@ import { figure } from '../../../charts/format';
 import { useNaming } from '../../../results/stages';
 import { useMode } from '../../../theme/ThemeMode';
 import { CutLine } from './CutLine';
-import { againstLine, screeOption, shownDimensions } from './screeOption';
+import { againstLine, screeOption, shownDimensions, type Against } from './screeOption';
 import styles from './DimensionsReading.module.css';
 
 interface ScreeProps {
@@ -30,7 +30,9 @@ export function Scree({ reduction, components, retention, kept: wanted, most, on
   const { names } = useNaming(reduction);
   const [log, setLog] = useState(false);
   const [cumulative, setCumulative] = useState(false);
-  const against = useMemo(() => linesOf(retention), [retention]);
+  const { percentile } = reduction.settings.retention;
+  const [factors, setFactors] = useState(false);
+  const against = useMemo(() => linesOf(retention, factors, percentile), [retention, factors, percentile]);
   const averageName = Math.abs(average - 1) < 1e-9 ? 'eigenvalue 1' : `average ${figure(average)}`;
   const option = useCallback(
     (size: Size) =>
@@ -41,22 +43,32 @@ export function Scree({ reduction, components, retention, kept: wanted, most, on
       ),
     [eigenvalues, shares, kept, average, against, averageName, log, cumulative, tokens],
   );
-  const numbers = useCallback(() => eigenvaluesTable({ names, result: components }), [names, components]);
+  const numbers = useCallback(
+    () => eigenvaluesTable({ names, result: components }, retention?.random ?? null),
+    [names, components, retention],
+  );
   return (
     <div className={styles.scree}>
-      <ul className={styles.legend} aria-label="Held against">
-        {against.map(({ name }, index) => {
-          const { color, type, width } = againstLine(index, tokens);
-          return (
-            <li key={name}>
-              <span style={{ borderTop: `${width}px ${type} ${color}` }} />
-              {name}
-            </li>
-          );
-        })}
-        <Check name="running share, of 100 %" checked={cumulative} onChange={setCumulative} />
-        <Check name="log scale" checked={log} onChange={setLog} />
-      </ul>
+      <div>
+        <ul className={styles.legend} aria-label="Held against">
+          {against.map(({ kind, name }) => {
+            const { color, type, width } = againstLine(kind, tokens);
+            return (
+              <li key={name}>
+                <span style={{ borderTop: `${width}px ${type} ${color}` }} />
+                {name}
+              </li>
+            );
+          })}
+        </ul>
+        <ul className={styles.legend} aria-label="Shown too">
+          {retention !== null && retention.reduced !== null && (
+            <Check name="common factors" checked={factors} onChange={setFactors} />
+          )}
+          <Check name="running share" checked={cumulative} onChange={setCumulative} />
+          <Check name="log scale" checked={log} onChange={setLog} />
+        </ul>
+      </div>
       <ChartHost
         label="Scree: eigenvalues by dimension"
         fileStem={`${fileStem(reduction.name)}-scree`}
@@ -69,17 +81,36 @@ export function Scree({ reduction, components, retention, kept: wanted, most, on
   );
 }
 
-function linesOf(retention: Retention | null) {
+/** @param factors whether the eigenvalues behind the votes of common factors are drawn too */
+function linesOf(retention: Retention | null, factors: boolean, percentile: number): Against[] {
   if (retention === null) return [];
-  const { random, sticks } = retention;
-  const ofRandom =
+  const { random, sticks, reduced, randomReduced } = retention;
+  const ofRandom: Against[] =
     random === null
       ? []
       : [
-          { name: 'random data, percentile', values: random.percentile },
-          { name: 'random data, mean', values: random.mean },
+          { kind: 'percentile', name: `random data, ${percentile} %`, values: random.percentile },
+          { kind: 'mean', name: 'their mean', values: random.mean },
         ];
-  return [...ofRandom, { name: 'broken stick', values: sticks }];
+  const ofFactors: Against[] = [
+    ...(reduced === null
+      ? []
+      : [{ kind: 'reduced' as const, name: 'reduced correlations', values: reduced }]),
+    ...(randomReduced === null
+      ? []
+      : [
+          {
+            kind: 'reduced random' as const,
+            name: 'random data, reduced too',
+            values: randomReduced.percentile,
+          },
+        ]),
+  ];
+  return [
+    ...ofRandom,
+    { kind: 'stick', name: 'broken stick', values: sticks },
+    ...(factors ? ofFactors : []),
+  ];
 }
 
 interface CheckProps {

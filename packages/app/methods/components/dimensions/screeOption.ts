@@ -13,6 +13,13 @@ export function shownDimensions(dimensions: number, kept: number): number {
   return Math.min(dimensions, Math.max(MOST_SHOWN, kept + 5));
 }
 
+/** A line beside the eigenvalues. */
+export interface Against {
+  readonly kind: AgainstKind;
+  readonly name: string;
+  readonly values: Float64Array;
+}
+
 interface Scree {
   readonly eigenvalues: Float64Array;
   readonly shares: Float64Array;
@@ -21,7 +28,7 @@ interface Scree {
   readonly average: number;
   readonly averageName: string;
   /** Eigenvalues of random data and of a broken stick, where they are known and of the same kind. */
-  readonly against: readonly { readonly name: string; readonly values: Float64Array }[];
+  readonly against: readonly Against[];
   /** Whether eigenvalues stand on a logarithmic scale, and whether their running share is drawn too. */
   readonly log: boolean;
   readonly cumulative: boolean;
@@ -36,20 +43,26 @@ export function screeOption(scree: Scree, tokens: Tokens, size: Size): ChartOpti
   return {
     grid: { ...SCREE_MARGIN, outerBoundsMode: 'none' },
     xAxis: dimensionAxis(shown, tokens, size.width),
-    yAxis: [eigenvalueAxis(points, log, tokens), { type: 'value', min: 0, max: 100, show: false }],
+    yAxis: [
+      eigenvalueAxis(points, log, tokens, size.height),
+      { type: 'value', min: 0, max: 100, show: false },
+    ],
     series: [
       ...(scree.cumulative ? [runningShare(scree, shown, tokens)] : []),
       eigenvalueLine(scree, points, shown, tokens),
-      ...against.map(({ name, values }, index) => ({
+      ...against.map(({ kind, name, values }) => ({
         type: 'line' as const,
         name,
-        data: [...values.subarray(0, shown)].map((value, d): Point => [d + 1, value]).filter(drawn),
+        // Common factors have no negative variance: what is below 0 is chance.
+        data: [...values.subarray(0, shown)]
+          .map((value, d): Point => [d + 1, value])
+          .filter(point => drawn(point) && point[1] >= 0),
         symbol: 'none',
         silent: true,
-        lineStyle: againstLine(index, tokens),
+        lineStyle: againstLine(kind, tokens),
         z: 1,
       })),
-      keptDimensions(scree, points, tokens, size.height),
+      keptDimensions(scree, points, tokens, size.width),
     ],
   };
 }
@@ -75,16 +88,24 @@ function dimensionAxis(shown: number, tokens: Tokens, width: number) {
   };
 }
 
-function eigenvalueAxis(points: readonly Point[], log: boolean, tokens: Tokens) {
+function eigenvalueAxis(points: readonly Point[], log: boolean, tokens: Tokens, height: number) {
+  const plotHeight = height - SCREE_MARGIN.top - SCREE_MARGIN.bottom;
   const text = textStyle(tokens);
   const least = points.reduce((low, [, value]) => Math.min(low, value), Infinity);
   return {
     type: log ? 'log' : 'value',
     min: log ? least / 1.3 : 0,
+    // Room for the share of the first.
+    max: log ? undefined : ({ max }: { max: number }) => max * (1 + SHARE_HEIGHT / Math.max(90, plotHeight)),
     name: 'eigenvalue',
     nameGap: 12,
     nameTextStyle: { ...text, align: 'left', padding: [0, 0, 0, -30] },
-    axisLabel: { ...text, formatter: (value: number) => figure(value, 2), showMinLabel: !log },
+    axisLabel: {
+      ...text,
+      formatter: (value: number) => figure(value, 2),
+      showMinLabel: !log,
+      showMaxLabel: false,
+    },
     axisLine: { show: false },
     axisTick: { show: false },
     splitLine: { lineStyle: { color: tokens.rule, opacity: 0.7 } },
@@ -143,60 +164,58 @@ function eigenvalueLine(scree: Scree, points: readonly Point[], shown: number, t
   };
 }
 
-/** The kept dimensions, with their shares where there is room. */
+/** The kept dimensions, each with its share: upright where they stand close. */
 function keptDimensions(
-  { eigenvalues, shares, kept, log }: Scree,
+  { eigenvalues, shares, kept }: Scree,
   points: readonly Point[],
   tokens: Tokens,
-  height: number,
+  width: number,
 ) {
-  // On a logarithmic scale heights say nothing of room.
-  const labelled = log
-    ? new Set<number>()
-    : shareLabels(eigenvalues, kept, height - SCREE_MARGIN.top - SCREE_MARGIN.bottom);
+  const room = (width - SCREE_MARGIN.left - SCREE_MARGIN.right) / shownDimensions(eigenvalues.length, kept);
+  const upright = room < ROOM_FOR_SHARE;
+  const size = upright ? Math.min(12, room - 2) : 12.5;
   return {
     type: 'scatter' as const,
     data: points.slice(0, kept),
     symbolSize: 10,
     itemStyle: { color: tokens.sward, borderColor: tokens.ink, borderWidth: 0.8, opacity: 1 },
     label: {
-      show: true,
-      position: 'right',
-      distance: 8,
+      show: size >= LEAST_LETTERS,
+      position: 'top',
+      ...(upright ? { rotate: 90, align: 'left' as const, verticalAlign: 'middle' as const } : {}),
+      distance: upright ? 9 : 5,
       color: tokens.ink,
       fontWeight: 600,
       fontFamily: FONT,
-      fontSize: 12.5,
+      fontSize: size,
       backgroundColor: tokens.paper,
       borderRadius: 3,
-      padding: [1, 4],
-      formatter: ({ dataIndex }: { dataIndex: number }) =>
-        labelled.has(dataIndex) ? percent(shares[dataIndex]!, 1) : '',
+      padding: upright ? [0, 2] : [0, 3],
+      formatter: ({ dataIndex }: { dataIndex: number }) => percent(shares[dataIndex]!, 1),
     },
     z: 3,
   };
 }
 
-/** How the lines that eigenvalues are held against are drawn, in their order. */
-export function againstLine(index: number, tokens: Tokens) {
-  return [
-    { color: tokens.harebell, type: 'solid' as const, width: 1.6 },
-    { color: tokens.harebell, type: 'dashed' as const, width: 1.2 },
-    { color: tokens.gorse, type: 'dashed' as const, width: 1.2 },
-  ][index % 3]!;
-}
+/** Pixels that an upright share stands above its point. */
+const SHARE_HEIGHT = 62;
+/** Pixels between dimensions from which a share has room beside the next, and the smallest letters that can be read. */
+const ROOM_FOR_SHARE = 50;
+const LEAST_LETTERS = 8;
 
-/** Which of the first dimensions have room for their share beside them. */
-function shareLabels(eigenvalues: Float64Array, kept: number, plotHeight: number): Set<number> {
-  const labelled = new Set<number>();
-  let last = Infinity;
-  for (let d = 0; d < Math.min(kept, 6); d++) {
-    const height = (eigenvalues[d]! / eigenvalues[0]!) * plotHeight;
-    if (last - height < 20 || height < 14) continue;
-    labelled.add(d);
-    last = height;
-  }
-  return labelled;
+/** What eigenvalues are held against, or stand beside. */
+export type AgainstKind = 'percentile' | 'mean' | 'stick' | 'reduced' | 'reduced random';
+
+/** How the line of each kind is drawn. */
+export function againstLine(kind: AgainstKind, tokens: Tokens) {
+  const looks = {
+    percentile: { color: tokens.harebell, type: 'solid', width: 1.6 },
+    mean: { color: tokens.harebell, type: 'dashed', width: 1.2 },
+    stick: { color: tokens.gorse, type: 'dashed', width: 1.2 },
+    reduced: { color: tokens.poppy, type: 'solid', width: 1.3 },
+    'reduced random': { color: tokens.poppy, type: 'dotted', width: 1.6 },
+  } as const;
+  return looks[kind];
 }
 
 /** As many ticks as have room beside each other. */
