@@ -34,7 +34,7 @@ export function ColumnSheet({ column, description }: ColumnSheetProps) {
   return (
     <div className={form.form}>
       {!made && <TypeField column={column} description={description} said={said} />}
-      {!made && description.codes.length > 0 && <MissingCodes description={description} said={said} />}
+      {!made && <MissingCodes description={description} said={said} />}
       {!made && column.kind === 'number' && column.exceptions !== null && (
         <ExceptionValues column={column} said={said} />
       )}
@@ -100,7 +100,16 @@ function MissingCodes({ description, said }: { description: ColumnDescription; s
             <span className="soft">{count} ×</span>
           </label>
         ))}
+        {counted
+          .filter(text => !codes.some(code => code.text === text))
+          .map(text => (
+            <label key={text}>
+              <input type="checkbox" checked onChange={() => set(text, false)} />
+              {shortName(text, 24)}
+            </label>
+          ))}
       </div>
+      <AnotherCode key={counted.length} onCode={text => !counted.includes(text) && set(text, true)} />
       {undecided && (
         <p className="small">
           Some lie well apart from the rest, as codes do. Tick them, or{' '}
@@ -115,6 +124,32 @@ function MissingCodes({ description, said }: { description: ColumnDescription; s
         </p>
       )}
     </fieldset>
+  );
+}
+
+/** An entry that stands for a missing one, typed by hand. */
+function AnotherCode({ onCode }: { onCode: (text: string) => void }) {
+  const [text, setText] = useState('');
+  const code = text.trim().replace('−', '-');
+  return (
+    <form
+      className={form.line}
+      onSubmit={event => {
+        event.preventDefault();
+        if (code !== '') onCode(code);
+      }}
+    >
+      <input
+        className={form.short}
+        aria-label="Another entry that stands for a missing one"
+        placeholder="another"
+        value={text}
+        onChange={event => setText(event.target.value)}
+      />
+      <button type="submit" className="action" disabled={code === ''}>
+        is missing
+      </button>
+    </form>
   );
 }
 

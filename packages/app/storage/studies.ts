@@ -2,6 +2,7 @@ import type { CodebookEntry } from '@wold/core/table/codebook';
 import { Problem } from '@wold/core/problem';
 import type { Recipe } from '@wold/core/recipe/schema';
 import { withCodebook } from '@wold/core/recipe/edit/codebook';
+import { splitColumns, withWholeHeadings } from '@wold/core/recipe/edit/headings';
 import { freshRecipe } from '@wold/core/recipe/fresh';
 import { tableKey } from '@wold/core/table/fileTable';
 import type { Table } from '@wold/core/table/table';
@@ -21,6 +22,8 @@ export async function createStudy(
   codebook: readonly CodebookEntry[] = [],
 ): Promise<StudyRecord> {
   const { recipe } = withCodebook(freshRecipe(table), codebook);
+  // What was split at the start can be undone.
+  const past = splitColumns(recipe).length > 0 ? [withWholeHeadings(recipe)] : [];
   const now = Date.now();
   const study: StudyRecord = {
     id: crypto.randomUUID(),
@@ -28,7 +31,7 @@ export async function createStudy(
     fileKey: table.fileKey,
     recipe,
     revision: 0,
-    past: [],
+    past,
     future: [],
     hand: recipe.reductions[0]!.id,
     beside: null,

@@ -1,4 +1,5 @@
 import { Problem } from '../problem';
+import { distinctNames } from '../table/distinctNames';
 import { arrange } from '../table/arrange';
 import { canHaveRole } from '../table/role';
 import type { Table } from '../table/table';
@@ -11,12 +12,12 @@ import type { Recipe } from './schema';
  * @throws Problem when the table lacks columns of the recipe, or has words where the recipe measures
  */
 export function fitRecipe(recipe: Recipe, table: Table): Recipe {
-  const known = new Map(recipe.columns.map(column => [column.name, column]));
+  const known = new Map(recipe.columns.map(column => [column.heading ?? column.name, column]));
   const made = new Set([...recipe.made, ...recipe.scores].map(column => column.name));
   const sources = new Set(recipe.made.map(column => column.from));
   const needed = recipe.columns
     .filter(({ name, role }) => !made.has(name) && (role !== 'aside' || sources.has(name)))
-    .map(column => column.name);
+    .map(column => column.heading ?? column.name);
   const there = new Set(table.columns.map(column => column.name));
   const absent = needed.filter(name => !there.has(name));
   if (absent.length > 0) {
@@ -27,7 +28,7 @@ export function fitRecipe(recipe: Recipe, table: Table): Recipe {
     );
   }
   const columns = [
-    ...table.columns.map(({ name }) => known.get(name) ?? { name, role: 'aside' as const }),
+    ...strangersApart(table, recipe, known),
     ...recipe.columns.filter(column => made.has(column.name)),
   ];
   const fitted = { ...recipe, columns };
@@ -42,6 +43,25 @@ export function fitRecipe(recipe: Recipe, table: Table): Recipe {
     );
   }
   return fitted;
+}
+
+/** The recipe's columns in the table's order; those that it does not know under names that no other has. */
+function strangersApart(
+  table: Table,
+  recipe: Recipe,
+  known: ReadonlyMap<string, Recipe['columns'][number]>,
+): Recipe['columns'] {
+  const strangers = table.columns.filter(({ name }) => !known.has(name)).map(({ name }) => name);
+  const names = distinctNames(
+    strangers,
+    recipe.columns.map(({ name }) => name),
+  );
+  const called = new Map(strangers.map((name, index) => [name, names[index]!]));
+  return table.columns.map(({ name: heading }) => {
+    const name = called.get(heading);
+    if (name === undefined) return known.get(heading)!;
+    return { name, role: 'aside' as const, ...(name === heading ? {} : { heading }) };
+  });
 }
 
 function listed(names: readonly string[]): string {

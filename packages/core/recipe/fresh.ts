@@ -1,6 +1,8 @@
 import { PLAIN_PREPARATION } from '../preparation/prepared';
 import { PLAIN_SUITABILITY } from '../suitability/doubt';
-import { canHaveRole, guessRole } from '../table/role';
+import { LONGEST_WORDING } from '../limits';
+import { shortHeadings } from '../table/headings';
+import { canHaveRole, guessRoles } from '../table/role';
 import type { Table } from '../table/table';
 import type { Recipe, Reduction } from './schema';
 
@@ -17,10 +19,7 @@ const COLOUR_LEVELS = 12;
  */
 export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Recipe {
   const { reversed: _, ...atRest } = PLAIN_PREPARATION;
-  const columns = table.columns.map(column => ({
-    name: column.name,
-    role: guessRole(column, table.rows).role,
-  }));
+  const columns = columnsOf(table);
   return {
     format: 'wold recipe',
     version: RECIPE_VERSION,
@@ -39,6 +38,20 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
   };
 }
 
+/** The columns with the roles they are taken for; long headings are split into a short name and a wording. */
+function columnsOf(table: Table): Recipe['columns'] {
+  const guesses = guessRoles(table);
+  const short = table.matrix === null ? shortHeadings(table.columns.map(({ name }) => name)) : [];
+  return table.columns.map(({ name, kind }, j) => {
+    const { role } = guesses[j]!;
+    // Classes in numbers are levels.
+    const how = role === 'label' && kind === 'number' ? { role, type: 'category' as const } : { role };
+    const split = short[j] ?? null;
+    if (split === null) return { name, ...how };
+    return { name: split.name, heading: name, ...how, wording: split.wording.slice(0, LONGEST_WORDING) };
+  });
+}
+
 /**
  * The recipe for the same file read in another way: what was said of a column holds where it is still there and fits;
  * rows set aside are forgotten where the rows are no longer the same.
@@ -50,13 +63,13 @@ export function rereadRecipe(
   reading: Recipe['reading'],
 ): Recipe {
   const fresh = freshRecipe(table, reading);
-  const known = new Map(recipe.columns.map(column => [column.name, column]));
+  const known = new Map(recipe.columns.map(column => [column.heading ?? column.name, column]));
   const sources = new Set(table.columns.map(column => column.name));
   const made = recipe.made.filter(({ from }) => sources.has(from));
   // Scores of rows that may have become others are let go.
   const names = new Set(made.map(({ name }) => name));
   const columns = fresh.columns.map((column, index) => {
-    const old = known.get(column.name);
+    const old = known.get(table.columns[index]!.name);
     return old !== undefined && canHaveRole(table.columns[index]!, old.role) ? old : column;
   });
   const sameRows = before.rows === table.rows;
@@ -96,7 +109,10 @@ export const rowsFor = (table: Table): number => (table.matrix === null ? table.
 function firstColour(table: Table, columns: Recipe['columns']): string | null {
   const labels = table.columns.filter((_, index) => columns[index]!.role === 'label');
   const few = labels.find(
-    column => column.kind === 'levels' && column.levels.length > 1 && column.levels.length <= COLOUR_LEVELS,
+    column =>
+      // Numbers that are labels are classes of few levels.
+      column.kind === 'number' || (column.levels.length > 1 && column.levels.length <= COLOUR_LEVELS),
   );
-  return (few ?? labels[0])?.name ?? null;
+  const first = few ?? labels[0];
+  return first === undefined ? null : columns[table.columns.indexOf(first)]!.name;
 }

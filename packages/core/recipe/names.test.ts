@@ -17,6 +17,7 @@ import { compute } from './compute';
 import { parseRecipe, type Recipe } from './schema';
 import { writeRecipe } from './writeRecipe';
 import { withColumn } from './edit/columns';
+import { withWholeHeadings } from './edit/headings';
 
 /** Members of every object, empty-looking words, places in texts to be filled in, marks of direction, 10 kB. */
 const WICKED = [
@@ -73,7 +74,7 @@ function study(heads: readonly string[], levels: readonly string[]): { table: Ta
   rows[4]![2] = levels[3]!;
   const source = read(csvOf([[...heads], ...rows]));
   const [label, a, b, c] = source.columns.map(({ name }) => name) as [string, string, string, string, string];
-  const fresh = freshRecipe(source);
+  const fresh = withWholeHeadings(freshRecipe(source));
   const told: ((recipe: Recipe) => Recipe)[] = [
     (recipe: Recipe) => withColumn(recipe, label, { role: 'label', type: 'category', missing: [] }),
     (recipe: Recipe) =>

@@ -48,6 +48,8 @@ const reductionSchema = z.strictObject({
 
 const columnSchema = z.strictObject({
   name: z.string(),
+  /** What its file calls it, where that is not its name. */
+  heading: z.string().optional(),
   role: z.enum(ROLES),
   /** Why it was set aside. */
   aside: z.string().max(LONGEST_REASON).optional(),

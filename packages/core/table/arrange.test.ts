@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { arrange } from './arrange';
 import type { Arrangement, ColumnArrangement } from './arrangement';
-import { textAt, numberAt, missingCount, type NumberColumn } from './column';
+import { isMissing, textAt, numberAt, missingCount, type NumberColumn } from './column';
 import { guessType, knownOrder, yesNo } from './columnType';
 import { datesOf } from './dates';
 import { missingCodes } from './missingCodes';
@@ -83,6 +83,9 @@ describe('missing codes', () => {
     [['95', '99', '98', '97', '99'], []],
     [['-8', '-9', '-10', '3', '4'], []],
     [['1', '1', '99'], []],
+    // The steps of a design.
+    [['-1', '0', '1', '1', '-1'], []],
+    [['-1', '0', '1', '2'], [['-1', 1, false]]],
     [['1', '2', '3', '4', '5', 'NA'], [['NA', 1, true]]],
   ] as const)('%j: %j', (texts, codes) => {
     expect(missingCodes(column(texts)).map(({ text, count, counted }) => [text, count, counted])).toEqual(
@@ -95,6 +98,19 @@ describe('arranging', () => {
   test('nothing arranged is the same table', () => {
     const table = read('a,b\n1,x\n2,y\n');
     expect(arrange(table, { columns: [], made: [] })).toBe(table);
+  });
+
+  test('a column is called otherwise than its heading, and understood all the same', () => {
+    const table = read('a,b\n1,x\n99,y\n');
+    const columns = [
+      { name: 'first', heading: 'a', missing: ['99'] },
+      { name: 'kiln', heading: 'b' },
+    ];
+    const made = arrange(table, { columns, made: [] });
+    expect(made.columns.map(({ name }) => name)).toEqual(['first', 'kiln']);
+    expect([textAt(made.columns[0]!, 1), isMissing(made.columns[0]!, 1)]).toEqual(['99', true]);
+    expect(textAt(made.columns[1]!, 1)).toBe('y');
+    expect(table.columns[0]!.name).toBe('a');
   });
 
   test('another arrangement has another key, the same one the same, and the file’s key stays', () => {

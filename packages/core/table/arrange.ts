@@ -19,10 +19,12 @@ import { findColumn, type Table } from './table';
 export function arrange(table: Table, arrangement: Arrangement): Table {
   const { columns: arranged, made } = arrangement;
   if (arranged.length === 0 && made.length === 0) return table;
-  const arrangements = new Map(arranged.map(how => [how.name, how]));
+  const arrangements = new Map(arranged.map(how => [how.heading ?? how.name, how]));
   const columns = table.columns.map(column => {
     const how = arrangements.get(column.name);
-    return how === undefined ? column : arrangeColumn(column, how);
+    if (how === undefined) return column;
+    const called = column.name === how.name ? column : { ...column, name: how.name };
+    return isUnderstood(how) ? called : arrangeColumn(called, how);
   });
   const key = contentKey(new TextEncoder().encode(`${table.key} ${JSON.stringify(arrangement)}`));
   const result = { ...table, key, columns, arranged: { of: table.key, by: arrangement } };
@@ -64,6 +66,10 @@ export function withScores(table: Table, score: ScoreColumn, rows: Uint32Array, 
     arranged: { of: table.arranged?.of ?? table.key, by: { ...by, scores: [...(by.scores ?? []), score] } },
   };
 }
+
+/** Whether its entries stay as they were read. */
+const isUnderstood = ({ type, missing, values, order }: ColumnArrangement): boolean =>
+  (type ?? missing ?? values ?? order) === undefined;
 
 function arrangeColumn(column: Column, how: ColumnArrangement): Column {
   const toNumbers = how.type === 'number' || how.type === 'whole';

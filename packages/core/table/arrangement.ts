@@ -4,6 +4,8 @@ import type { MadeColumn } from './makeColumn';
 /** How the entries of a column are to be understood, where that is not as they were read. */
 export interface ColumnArrangement {
   readonly name: string;
+  /** What its file calls it, where that is not its name. */
+  readonly heading?: string | undefined;
   readonly type?: ColumnType | undefined;
   /** The entries that stand for a missing one; those found in reading where this is left out. */
   readonly missing?: readonly string[] | undefined;

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describeColumn, describeTable, histogram } from './describe';
 import { quantile } from './quantile';
 import { readDelimited } from './readDelimited';
-import { canHaveRole, guessRole } from './role';
+import { canHaveRole, guessRoles } from './role';
 
 const read = (text: string) => readDelimited(new TextEncoder().encode(text), 'made.csv');
 const only = (entries: readonly string[]) =>
@@ -72,7 +72,14 @@ describe('roles as guessed', () => {
   test.each([
     ['numbers', 'x', ['1.5', '2', '7'], 'measure'],
     ['a numbered row', 'id', ['3', '1', '2'], 'identity'],
-    ['a number that repeats is no identity', 'id', ['1', '1', '2'], 'measure'],
+    ['a numbered row, some twice', 'ID', ['7', '7', '2', '9', '4'], 'identity'],
+    ['numbers named as a code that stand for several rows', 'code', ['1', '1', '2', '2', '1'], 'label'],
+    ['running numbers', 'x', ['11', '12', '13', '14', '15', '16', '17', '18'], 'identity'],
+    ['long numbers of one length', 'x', ['4711001', '4710833', '4721550', '4790006'], 'identity'],
+    ['large measures', 'x', ['47110', '4710833', '472155', '47900062'], 'measure'],
+    ['a class that is named so', 'class', [...'012012012'], 'label'],
+    ['ratings', 'x', [...'123123123'], 'measure'],
+    ['the steps of a design', 'batch', ['-1', '0', '1', '-1', '0', '1', '-1', '0', '1'], 'measure'],
     ['words that repeat', 'kiln', ['a', 'b', 'a', 'b'], 'label'],
     ['words each once', 'sherd', ['a', 'b', 'c', 'd'], 'identity'],
     ['long words', 'note', ['x'.repeat(60), 'y'.repeat(70), 'z'.repeat(50)], 'text'],
@@ -81,7 +88,7 @@ describe('roles as guessed', () => {
     ['nothing', 'void', ['', '', ''], 'aside'],
   ])('%s', (_, name, entries, role) => {
     const table = read(`${name},k\n${entries.map(entry => `${entry},k`).join('\n')}\n`);
-    expect(guessRole(table.columns[0]!, table.rows).role).toBe(role);
+    expect(guessRoles(table)[0]!.role).toBe(role);
   });
 
   test('words cannot measure or weigh', () => {
@@ -93,6 +100,28 @@ describe('roles as guessed', () => {
     ]).toEqual([false, false, true]);
     expect(canHaveRole(numbers!, 'measure')).toBe(true);
   });
+});
+
+test('a class in numbers stands out among measured ones, and is doubtful; among counts and ratings it does not', () => {
+  const table = (other: (i: number) => number) =>
+    read(
+      [
+        'x,y,z,kind',
+        ...Array.from({ length: 30 }, (_, i) => [other(i), other(i + 7), other(i * i), i % 3].join(',')),
+      ].join('\n'),
+    );
+  const measured = guessRoles(table(i => Math.sin(i) + 0.01));
+  expect(measured.map(({ role }) => role)).toEqual(['measure', 'measure', 'measure', 'label']);
+  expect(measured[3]).toMatchObject({
+    doubtful: true,
+    reason: expect.stringContaining('0, 1 and 2') as string,
+  });
+  // Its name is a word for a class; without it whole numbers are like the others.
+  const renamed = {
+    ...table(i => i % 9),
+    columns: table(i => i % 9).columns.map(c => ({ ...c, name: `${c.name}s` })),
+  };
+  expect(guessRoles(renamed).every(({ role }) => role === 'measure')).toBe(true);
 });
 
 test('constant, nearly constant and copied columns are pointed out', () => {

@@ -6,7 +6,7 @@ import { meanOf, sdOf } from './moments';
 import { sortedOf } from './order';
 import { quantile } from './quantile';
 import { shapeOf } from './shape';
-import { guessRole, type RoleGuess } from './role';
+import { guessRoles, type RoleGuess } from './role';
 import type { Table } from './table';
 
 export interface NumberDescription {
@@ -73,9 +73,10 @@ const MOST_BINS = 16;
 /** What each column holds, in the table's order. */
 export function describeTable(table: Table, host: Host = quietHost): ColumnDescription[] {
   const originals = new Map<number, Column[]>();
+  const guesses = guessRoles(table);
   return table.columns.map((column, index) => {
     host.progress(index / table.columns.length);
-    const description = describeColumn(column, table.rows);
+    const description = describeColumn(column, table.rows, guesses[index]!);
     const mark = fingerprint(column);
     const alike = originals.get(mark) ?? [];
     const original = alike.find(other => sameEntries(other, column));
@@ -88,13 +89,17 @@ export function describeTable(table: Table, host: Host = quietHost): ColumnDescr
 }
 
 /** What a column of `rows` entries holds. Figures over the entries that are present. */
-export function describeColumn(column: Column, rows: number): ColumnDescription {
+export function describeColumn(
+  column: Column,
+  rows: number,
+  guess: RoleGuess = guessRoles({ columns: [column], rows })[0]!,
+): ColumnDescription {
   const missing = missingCount(column);
   const shared = {
     name: column.name,
     present: rows - missing,
     missing,
-    guess: guessRole(column, rows),
+    guess,
     type: guessType(column, rows),
     codes: missingCodes(column),
   };

@@ -26,6 +26,7 @@ export function missingCodes(column: Column): MissingCode[] {
 function numberCodes({ values, missing }: NumberColumn): MissingCode[] {
   const counts = new Map<number, number>();
   let [least, most] = [Infinity, -Infinity];
+  let whole = true;
   for (let row = 0; row < values.length; row++) {
     if (missing !== null && missing[row] === 1) continue;
     const value = values[row]!;
@@ -33,8 +34,11 @@ function numberCodes({ values, missing }: NumberColumn): MissingCode[] {
     else {
       if (value < least) least = value;
       if (value > most) most = value;
+      whole &&= Number.isInteger(value);
     }
   }
+  // The steps of a design, and no code.
+  if (least >= 0 && most === 1 && whole && counts.has(-1)) return [];
   if (counts.size === 0 || !(most > least)) return [];
   const reach = (most - least) / 2;
   const apart = (code: number) =>

@@ -1,4 +1,5 @@
 import { missingCount, type Column, type LevelColumn, type NumberColumn } from './column';
+import type { Table } from './table';
 
 /** What a column is for. */
 export const ROLES = ['measure', 'label', 'identity', 'text', 'weight', 'aside'] as const;
@@ -8,15 +9,51 @@ export interface RoleGuess {
   readonly role: Role;
   /** Why, in a few words for the analyst. */
   readonly reason: string;
+  /** Whether the analyst should look at it: numbers that were kept out of the measures. */
+  readonly doubtful?: true;
 }
 
 const IDENTITY_NAME =
   /^(id|no|nr|number|index|row|case|key|code|sample|record)$|(^|[\s_.-])(id|no|nr|index)$/i;
+/** Words for what tells rows apart into a few kinds. */
+const CLASS_NAME =
+  /(^|[\s_.-])(class(es)?|group|cluster|category|type|kind|species|sex|gender|label|target|outcome|batch|block|site|treatment)([\s_.-]?(id|no|nr|code))?$/i;
 const WEIGHT_NAME = /^(case|sampling|survey|design|sample|row|frequency)[\s_.-]?weights?$/i;
 const LONG_TEXT = 40;
 
-/** A first guess of what a column is for; the analyst has the last word. */
-export function guessRole(column: Column, rows: number): RoleGuess {
+/**
+ * A first guess of what each column is for, seen beside the others; the analyst has the last word. An identifier or a
+ * class in numbers is kept out of the measures, and said to be doubtful.
+ */
+export function guessRoles(table: Pick<Table, 'columns' | 'rows'>): RoleGuess[] {
+  const { columns, rows } = table;
+  const guesses = columns.map(column => guessRole(column, rows));
+  const measures = columns.filter((_, j) => guesses[j]!.role === 'measure');
+  const few = measures.map(column => fewLevels(column as NumberColumn));
+  const others = few.filter(levels => levels === null);
+  const whole = measures.filter((_, m) => few[m] === null).filter(isWhole).length;
+  // Among measured numbers a column of a few whole ones stands out; among ratings or counts it does not.
+  const standsOut =
+    others.length >= LEAST_OTHERS && 2 * whole < others.length && 2 * others.length > measures.length;
+  const levelsOf = new Map(measures.map((column, m) => [column, few[m]!]));
+  return columns.map((column, j) => {
+    const levels = levelsOf.get(column);
+    if (levels === undefined || levels === null) return guesses[j]!;
+    const most = CLASS_NAME.test(column.name) ? MOST_NAMED_LEVELS : standsOut ? MOST_LEVELS : 0;
+    // Each of them stands for several rows; −1, 0 and 1 are the steps of a design.
+    const repeats = rows - missingCount(column) >= LEAST_EACH * levels.length;
+    if (levels.length > most || levels.length < 2 || levels[0]! < 0 || !repeats) return guesses[j]!;
+    return {
+      role: 'label',
+      reason: `only ${listed(levels)}: a class in numbers, as it seems`,
+      doubtful: true,
+    };
+  });
+}
+
+const LEAST_OTHERS = 2;
+
+function guessRole(column: Column, rows: number): RoleGuess {
   const present = rows - missingCount(column);
   if (present === 0) return { role: 'aside', reason: 'every entry is missing' };
   return column.kind === 'number' ? guessNumber(column, present) : guessLevels(column, present);
@@ -31,13 +68,98 @@ function guessNumber(column: NumberColumn, present: number): RoleGuess {
   if (WEIGHT_NAME.test(column.name) && isPositive(column)) {
     return { role: 'weight', reason: 'positive numbers, named as a weight' };
   }
-  if (IDENTITY_NAME.test(column.name) && present > 2 && areDistinctWholeNumbers(column)) {
-    return { role: 'identity', reason: 'whole numbers, each once, named as a number of the row' };
-  }
+  const code = guessCode(column, present);
+  if (code !== null) return { ...code, doubtful: true };
   if (column.exceptions !== null) {
     return { role: 'measure', reason: `numbers, but for ${column.exceptions.texts.length} entries` };
   }
   return { role: 'measure', reason: 'numbers' };
+}
+
+/** A number of the row that is named so may stand for a few rows at once. */
+const DISTINCT_NAMED = 0.5;
+/** Numbers of the row without such a name, from so many rows on. */
+const LEAST_RUN = 8;
+/** Whole numbers of so many digits, all alike and nearly each once, are codes. */
+const LONG_CODE = 1e6;
+const DISTINCT_CODE = 0.9;
+
+/** What a column of whole numbers is that look like numbers of the row or of some kind of row; null for any other. */
+function guessCode(column: NumberColumn, present: number): RoleGuess | null {
+  if (present < 3 || !isWhole(column)) return null;
+  const named = IDENTITY_NAME.test(column.name);
+  if (present >= LEAST_RUN && isRunning(column)) return { role: 'identity', reason: 'running numbers' };
+  const long = haveOneLength(column);
+  if (!named && !long) return null;
+  const distinct = distinctNumbers(column);
+  if (named && distinct === present) {
+    return { role: 'identity', reason: 'whole numbers, each once, named as a number of the row' };
+  }
+  if (named && distinct >= DISTINCT_NAMED * present) {
+    const reason = `whole numbers, named as a number of the row; ${present - distinct} of them repeat another`;
+    return { role: 'identity', reason };
+  }
+  if (named) return { role: 'label', reason: 'whole numbers, named as a code; each stands for several rows' };
+  const isCode = distinct >= DISTINCT_CODE * present;
+  return isCode ? { role: 'identity', reason: 'long whole numbers of one length, as codes are' } : null;
+}
+
+function isWhole(column: Column): boolean {
+  if (column.kind !== 'number' || column.exceptions !== null) return false;
+  return column.values.every((value, row) => column.missing?.[row] === 1 || Number.isInteger(value));
+}
+
+/** Each one more than that of the row before. */
+function isRunning({ values, missing }: NumberColumn): boolean {
+  if (missing !== null) return false;
+  for (let row = 1; row < values.length; row++) if (values[row] !== values[row - 1]! + 1) return false;
+  return true;
+}
+
+/** Whether all are of as many digits, and of many. */
+function haveOneLength({ values, missing }: NumberColumn): boolean {
+  let digits = 0;
+  for (let row = 0; row < values.length; row++) {
+    if (missing?.[row] === 1) continue;
+    const value = values[row]!;
+    const length = value < LONG_CODE ? 0 : Math.floor(Math.log10(value));
+    if (length === 0 || (digits !== 0 && length !== digits)) return false;
+    digits = length;
+  }
+  return digits !== 0;
+}
+
+function distinctNumbers({ values, missing }: NumberColumn): number {
+  const seen = new Set<number>();
+  for (let row = 0; row < values.length; row++) if (missing?.[row] !== 1) seen.add(values[row]!);
+  return seen.size;
+}
+
+/** A class has so many levels at most, from 0 or 1 on without a gap; more where it is named as one. */
+const MOST_LEVELS = 4;
+const MOST_NAMED_LEVELS = 12;
+const LEAST_EACH = 3;
+
+/** The whole numbers of a column of a few, ascending; null where it is none. */
+function fewLevels({ values, missing, exceptions }: NumberColumn): number[] | null {
+  if (exceptions !== null) return null;
+  const seen = new Set<number>();
+  for (let row = 0; row < values.length; row++) {
+    if (missing?.[row] === 1) continue;
+    const value = values[row]!;
+    if (!Number.isInteger(value)) return null;
+    seen.add(value);
+    if (seen.size > MOST_NAMED_LEVELS) return null;
+  }
+  const levels = [...seen].sort((a, b) => a - b);
+  const isRow = levels.every((level, index) => level === levels[0]! + index);
+  return isRow && levels[0]! <= 1 ? levels : null;
+}
+
+const isWholeText = (text: string): boolean => /^-?\d{1,6}$/.test(text);
+
+function listed(levels: readonly (number | string)[]): string {
+  return `${levels.slice(0, -1).join(', ')} and ${levels.at(-1)}`;
 }
 
 function guessLevels(column: LevelColumn, present: number): RoleGuess {
@@ -46,20 +168,16 @@ function guessLevels(column: LevelColumn, present: number): RoleGuess {
   if (distinct > 2 && characters / distinct > LONG_TEXT) return { role: 'text', reason: 'long entries' };
   if (present > 2 && distinct >= 0.9 * present)
     return { role: 'identity', reason: 'nearly every entry once' };
+  if (
+    column.levels.length > 1 &&
+    column.levels.length <= MOST_NAMED_LEVELS &&
+    column.levels.every(isWholeText)
+  ) {
+    return { role: 'label', reason: `only ${listed(column.levels)}: a class in numbers`, doubtful: true };
+  }
   return { role: 'label', reason: `${distinct} different ${distinct === 1 ? 'entry' : 'entries'}` };
 }
 
 function isPositive(column: NumberColumn): boolean {
   return column.values.every((value, row) => value > 0 || column.missing?.[row] === 1);
-}
-
-function areDistinctWholeNumbers(column: NumberColumn): boolean {
-  const seen = new Set<number>();
-  for (let row = 0; row < column.values.length; row++) {
-    if (column.missing?.[row] === 1) continue;
-    const value = column.values[row]!;
-    if (!Number.isInteger(value) || seen.has(value)) return false;
-    seen.add(value);
-  }
-  return true;
 }

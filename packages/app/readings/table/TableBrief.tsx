@@ -5,6 +5,8 @@ import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe } from '../../store/useStudy';
 import { CodesWord } from './CodesWord';
 import { CodebookWord } from './CodebookWord';
+import { DoubtfulWord } from './DoubtfulWord';
+import { HeadingsWord } from './HeadingsWord';
 import { ReadingWord } from './ReadingWord';
 import { RowsWord } from './RowsWord';
 import { summarise } from './summary';
@@ -24,7 +26,8 @@ export function TableBrief() {
       {table.matrix === null ? (
         <>
           {count(rows, 'row')} of “{table.name}”, read as <ReadingWord source={source} />, with{' '}
-          <CodebookWord />; use <RowsWord of="only" />, place <RowsWord of="supplementary" /> without using
+          <CodebookWord />
+          <HeadingsWord />; use <RowsWord of="only" />, place <RowsWord of="supplementary" /> without using
           them
         </>
       ) : (
@@ -33,6 +36,7 @@ export function TableBrief() {
           <ReadingWord source={source} />, with <CodebookWord />, made from <CasesWord /> rows
         </>
       )}
+      <DoubtfulWord />
       <CodesWord />
       {notes.length > 0 && (
         <>

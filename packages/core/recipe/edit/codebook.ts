@@ -8,9 +8,12 @@ export function withCodebook(
   codebook: readonly CodebookEntry[],
 ): { recipe: Recipe; known: number } {
   const entries = new Map(codebook.map(entry => [entry.name, entry]));
-  const known = recipe.columns.filter(({ name }) => entries.has(name));
-  const result = known.reduce((changed, { name }) => {
-    const { name: _, ...said } = entries.get(name)!;
+  const entryOf = ({ name, heading = name }: Recipe['columns'][number]) =>
+    entries.get(name) ?? entries.get(heading);
+  const known = recipe.columns.filter(column => entryOf(column) !== undefined);
+  const result = known.reduce((changed, column) => {
+    const { name: _, ...said } = entryOf(column)!;
+    const { name } = column;
     return withColumn(changed, name, said);
   }, recipe);
   return { recipe: result, known: known.length };

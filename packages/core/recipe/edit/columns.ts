@@ -29,6 +29,14 @@ export function withRoles(recipe: Recipe, names: readonly string[], role: Role, 
   return { ...recipe, columns };
 }
 
+/** The recipe with columns of numbers that were kept out of the measures among these, as numbers again. */
+export const withMeasured = (recipe: Recipe, names: readonly string[]): Recipe =>
+  withRoles(
+    names.reduce((changed, name) => withColumn(changed, name, { type: undefined }), recipe),
+    names,
+    'measure',
+  );
+
 /** The recipe with a label made from another column; one of the same name is made anew. */
 export function withMadeColumn(recipe: Recipe, made: Recipe['made'][number]): Recipe {
   const others = recipe.made.filter(({ name }) => name !== made.name);

@@ -3,8 +3,12 @@ import { preparationRenamed, type Rename } from '../../preparation/renamed';
 import type { Recipe, Reduction } from '../schema';
 
 /** The recipe where a column is called otherwise, wherever it speaks of it. */
-export function withColumnRenamed(recipe: Recipe, from: string, name: string): Recipe {
-  const to: Rename = old => (old === from ? name : old);
+export const withColumnRenamed = (recipe: Recipe, from: string, name: string): Recipe =>
+  withColumnsRenamed(recipe, new Map([[from, name]]));
+
+/** @param names of columns, old and new */
+export function withColumnsRenamed(recipe: Recipe, names: ReadonlyMap<string, string>): Recipe {
+  const to: Rename = old => names.get(old) ?? old;
   return {
     ...recipe,
     columns: recipe.columns.map(column => ({ ...column, name: to(column.name) })),
