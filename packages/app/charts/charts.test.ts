@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { coefficient, count, figure, fixed, percent, shortName } from './format';
-import { placeLabels, type Label } from './placeLabels';
+import { placeNames, type Name } from './placeNames';
 
 describe('numbers as they are shown', () => {
   test.each([
@@ -46,28 +46,57 @@ describe('names beside points', () => {
   const centre = { x: 150, y: 150 };
   const placing = { fontSize: 12, distance: 4, bounds };
 
+  const sideOf = (name: Name, place: ReturnType<typeof placeNames>[number]) => {
+    if (place === null) return null;
+    if (place.left >= name.x) return 'right';
+    if (place.left + place.width <= name.x) return 'left';
+    return place.top >= name.y ? 'bottom' : 'top';
+  };
+
   test('stand on the side away from the centre', () => {
-    const labels: Label[] = [
+    const names: Name[] = [
       { x: 200, y: 150, text: 'a' },
       { x: 100, y: 150, text: 'b' },
       { x: 150, y: 60, text: 'c' },
       { x: 150, y: 240, text: 'd' },
     ];
-    expect(placeLabels(labels, centre, placing)).toEqual(['right', 'left', 'top', 'bottom']);
+    const places = placeNames(names, centre, placing);
+    expect(names.map((name, i) => sideOf(name, places[i]!))).toEqual(['right', 'left', 'top', 'bottom']);
   });
 
-  test('the first of two in one place keeps it; the other goes elsewhere, or is not shown', () => {
-    const label = { x: 200, y: 160, text: 'same' };
-    expect(placeLabels([label, label, label], centre, { ...placing, distance: 10 })).toEqual([
-      'right',
-      'bottom',
-      null,
-    ]);
+  test('none meets another; one without room is left out, or moves away with a line', () => {
+    const name = { x: 200, y: 160, text: 'the same name' };
+    const crowd = Array<Name>(20).fill(name);
+    const places = placeNames(crowd, centre, placing);
+    expect(places[0]).not.toBeNull();
+    expect(places.at(-1)).toBeNull();
+    const moved = placeNames(
+      crowd.map(one => ({ ...one, moves: true })),
+      centre,
+      placing,
+    );
+    expect(moved.every(place => place !== null)).toBe(true);
+    expect(moved.filter(place => place!.far).length).toBeGreaterThan(5);
+    for (const [i, a] of moved.entries()) {
+      for (const b of moved.slice(0, i)) {
+        const apart =
+          a!.left + a!.width <= b!.left ||
+          b!.left + b!.width <= a!.left ||
+          a!.top + a!.height <= b!.top ||
+          b!.top + b!.height <= a!.top;
+        expect(apart).toBe(true);
+      }
+    }
+  });
+
+  test('points are kept clear of where there is room', () => {
+    const name = { x: 200, y: 150, text: 'abc' };
+    const avoided = [{ left: 202, right: 260, top: 140, bottom: 160 }];
+    expect(sideOf(name, placeNames([name], centre, { ...placing, avoided })[0]!)).not.toBe('right');
   });
 
   test('none leaves the bounds', () => {
-    expect(placeLabels([{ x: 295, y: 150, text: 'too long for it' }], centre, placing)).not.toContain(
-      'right',
-    );
+    const name = { x: 295, y: 150, text: 'too long for it' };
+    expect(sideOf(name, placeNames([name], centre, placing)[0]!)).not.toBe('right');
   });
 });

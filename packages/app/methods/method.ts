@@ -38,6 +38,8 @@ export interface MapMarks {
   /** Rows of the table beyond the limits of distance; null where these are not there yet. */
   readonly odd: { readonly far: ReadonlySet<number>; readonly off: ReadonlySet<number> } | null;
   readonly problem: ProblemData | null;
+  /** Keeps a second dimension where there is one kept and another; null where there is not. */
+  readonly keepTwo: (() => void) | null;
 }
 
 /** What a method puts on the screen. */

@@ -164,12 +164,17 @@ describe('the plane', () => {
       width: 300,
       height: 340,
     });
-    const [, lines, names] = (option as { series: { data: { label?: { formatter: () => string } }[] }[] })
-      .series;
-    expect(lines!.data).toHaveLength(30);
-    expect(names!.data.length).toBeLessThan(10);
-    // The axis has its name, then the chosen measure.
-    expect(names!.data.slice(0, 2).map(({ label }) => label!.formatter())).toEqual(['X', 'm7']);
+    const { series } = option as {
+      series: { type: string; data: { label?: { formatter: () => string; position: number[] } }[] }[];
+    };
+    expect(series[1]!.data).toHaveLength(30);
+    // They coincide, so that names move away with lines to them.
+    const names = series.at(-1)!.data;
+    expect(series.at(-2)!.type).toBe('lines');
+    expect(names[0]!.label!.formatter()).toBe('m7');
+    expect(names.length).toBeGreaterThan(20);
+    const rows = names.map(({ label }) => label!.position.map(Math.round).join());
+    expect(new Set(rows).size).toBe(rows.length);
   });
 });
 

@@ -1,9 +1,12 @@
-import { entry, type Matrix } from '../algebra/matrix';
+import { columnOf, entry, type Matrix } from '../algebra/matrix';
 import { stretch, quietHost, type Host } from '../host';
 import type { Account } from '../preparation/prepared';
 import { Problem, problemData } from '../problem';
 import type { Suitability } from '../suitability/suitability';
-import type { Table } from '../table/table';
+import type { Placement } from '../methods/placement';
+import { groupsOf } from '../table/groups';
+import { findColumn, type Table } from '../table/table';
+import { groupEllipses, type GroupEllipses } from '../use/groupEllipses';
 import type { Memo } from '../stages/memo';
 import { fileStems } from '../writeup/fileStem';
 import type { AskFigures } from '../methods/work';
@@ -127,6 +130,7 @@ async function reductionFigures(
     repeatsBy,
     names: 'problem' in placed ? [] : namesOn(names, placed.structure).names,
     ...own,
+    groups: 'problem' in placed || !rows ? [] : mapGroups(table, reduction, placed),
     scores: rows ? { file: `${stem}-scores.csv` } : null,
     relations: rows ? await figure(STAGES.scoreRelations, { reduced }, stretch(host, 0.8, 0.9)) : null,
     replicates:
@@ -134,6 +138,16 @@ async function reductionFigures(
         ? await figure(STAGES.replicates, { reduced, label: repeatsBy }, stretch(host, 0.9, 1))
         : null,
   };
+}
+
+/** Centres and ellipses of the groups that colour the map, on its two dimensions as they are. */
+function mapGroups(table: Table, { map }: Reduction, placed: Placement): GroupEllipses[] {
+  const column = map.colour === null ? undefined : findColumn(table, map.colour);
+  const { at, rows, weights, counts } = placed;
+  if (map.groups === 'none' || column?.kind !== 'levels' || at.columns < 2) return [];
+  const along = (dimension: number) => columnOf(at, Math.min(dimension, at.columns) - 1);
+  const points = { x: along(map.x), y: along(map.y), weights, counts };
+  return groupEllipses(points, groupsOf(table, column.name, rows), map.share);
 }
 
 /** Typed arrays as arrays, matrices as arrays of their rows, what is no finite number as null. */

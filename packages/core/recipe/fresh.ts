@@ -84,6 +84,9 @@ export function rereadRecipe(
   };
 }
 
+/** The names of so many rows have room on a map. */
+const FEW_ROWS = 80;
+
 /** A reduction as it starts: its number makes its id. */
 export function freshReduction(
   method: MethodName,
@@ -97,7 +100,18 @@ export function freshReduction(
     name,
     without: [],
     names: [],
-    map: { x: 1, y: 2, colour, spread: 'scores', arrows: 0, size: 'same', odd: false },
+    map: {
+      x: 1,
+      y: 2,
+      colour,
+      spread: 'scores',
+      arrows: 0,
+      size: 'same',
+      odd: false,
+      named: size.rows > 0 && size.rows <= FEW_ROWS,
+      groups: 'none',
+      share: 0.95,
+    },
     repeatsBy: null,
     settings: methodNamed(method).fresh(size.rows, size.measures),
   };

@@ -4,5 +4,8 @@ export const SPREADS = ['scores', 'even', 'standardised'] as const;
 /** What the size of a point stands for. */
 export const SIZES = ['same', 'squared-cosine', 'contribution'] as const;
 
+/** What is drawn of the groups of a label beside their rows. */
+export const GROUP_MARKS = ['none', 'centres', 'spread', 'mean'] as const;
+
 /** At most this many columns are drawn as arrows. */
 export const MOST_ARROWS = 40;

@@ -10,7 +10,7 @@ import { LONGEST_REASON, LONGEST_WORDING, LONGEST_NAME } from '../limits';
 import { listOf, name } from '../listSchema';
 import { settingsSchema, askedSchema } from '../methods/schemas';
 import { scaleEnds, preparationFields } from '../preparation/schema';
-import { SPREADS, MOST_ARROWS, SIZES } from './mapSettings';
+import { GROUP_MARKS, SPREADS, MOST_ARROWS, SIZES } from './mapSettings';
 
 const mapSchema = z.strictObject({
   /** Dimensions on the axes, counted from 1. */
@@ -24,6 +24,11 @@ const mapSchema = z.strictObject({
   size: z.enum(SIZES).default('same'),
   /** Whether rows beyond the limits are marked. */
   odd: z.boolean().default(false),
+  /** Whether rows wear their names, as far as there is room. */
+  named: z.boolean().default(false),
+  groups: z.enum(GROUP_MARKS).default('none'),
+  /** What an ellipse of a group holds: of its rows, or of samples. */
+  share: z.number().min(0.1).max(0.999).default(0.95),
 });
 
 /** What a dimension was like when it was named or put into the table. */

@@ -1,7 +1,8 @@
 import type { Reduction } from '@wold/core/recipe/schema';
+import { findColumn } from '@wold/core/table/table';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
 import { percent } from '../../charts/format';
-import { ChoiceWord } from '../../controls/Word';
+import { ChoiceWord, NumberWord } from '../../controls/Word';
 import { METHOD_SCREENS } from '../../methods/screens';
 import { useNaming, usePlacement } from '../../results/stages';
 import { showedAllLevels } from '../../store/studySlice';
@@ -9,6 +10,79 @@ import { withMap } from '@wold/core/recipe/edit/reductions';
 import { useAppDispatch } from '../../store/store';
 import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe } from '../../store/useStudy';
+
+/** Whether rows wear their names. */
+function NamedWord({ reduction }: { reduction: Reduction }) {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  return (
+    <ChoiceWord
+      settles="Whether rows wear their names"
+      value={reduction.map.named}
+      choices={[
+        { value: false, name: 'rows unnamed', when: 'Selected rows wear their names all the same.' },
+        {
+          value: true,
+          name: 'rows named',
+          when: 'Those farthest out first, as far as no name meets another; zoom in for more.',
+        },
+      ]}
+      onChoose={named => edit(withMap(recipe, reduction, { named }), `map ${reduction.id}`)}
+    />
+  );
+}
+
+const GROUP_WORDS = [
+  { value: 'none' as const, name: 'unmarked', when: 'Groups are told by colour and shape alone.' },
+  { value: 'centres' as const, name: 'at their centres', when: 'Each group’s mean, with its name.' },
+  {
+    value: 'spread' as const,
+    name: 'by ellipses of their spread',
+    when: 'Each holds so large a share of a normal group like it: do groups part from each other?',
+  },
+  {
+    value: 'mean' as const,
+    name: 'by ellipses of their means',
+    when: 'Each holds the group’s true mean in so large a share of samples: do means differ?',
+  },
+];
+
+/** What is drawn of the groups of the colouring label. */
+function GroupWords({ reduction }: { reduction: Reduction }) {
+  const table = useTable();
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const { colour, groups, share } = reduction.map;
+  const column = colour === null ? undefined : findColumn(table, colour);
+  if (column?.kind !== 'levels') return null;
+  const set = (change: Partial<Reduction['map']>) =>
+    edit(withMap(recipe, reduction, change), `map ${reduction.id}`);
+  return (
+    <>
+      , groups{' '}
+      <ChoiceWord
+        settles="What is drawn of the groups"
+        value={groups}
+        choices={GROUP_WORDS}
+        onChoose={next => set({ groups: next })}
+      />
+      {(groups === 'spread' || groups === 'mean') && (
+        <>
+          {' at '}
+          <NumberWord
+            settles="Per cent that an ellipse holds"
+            value={100 * share}
+            word={percent(share, 1)}
+            least={10}
+            most={99.9}
+            why="95 is usual; 50 shows the cores of groups that overlap."
+            onNumber={value => set({ share: value / 100 })}
+          />
+        </>
+      )}
+    </>
+  );
+}
 
 /** Rows on Lime and Temper, coloured by kiln. */
 export function MapBrief({ reduction }: { reduction: Reduction }) {
@@ -61,7 +135,13 @@ export function MapBrief({ reduction }: { reduction: Reduction }) {
           edit(withMap(recipe, reduction, { colour }), `map ${reduction.id}`);
         }}
       />
-      {matrix === null && <Looks reduction={reduction} />}.
+      {matrix === null && (
+        <>
+          <Looks reduction={reduction} />, <NamedWord reduction={reduction} />
+          <GroupWords reduction={reduction} />
+        </>
+      )}
+      .
     </>
   );
 }

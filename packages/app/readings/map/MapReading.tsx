@@ -1,11 +1,14 @@
 import { useCallback, useMemo, useState } from 'react';
 import type { Placement } from '@wold/core/methods/placement';
-import type { Reduction } from '@wold/core/recipe/schema';
+import type { Reduction, RowMap } from '@wold/core/recipe/schema';
+import { textAt } from '@wold/core/table/column';
+import { findColumn } from '@wold/core/table/table';
+import { groupEllipses } from '@wold/core/use/groupEllipses';
 import { dimensionName, type NamedDimension } from '@wold/core/writeup/dimensionName';
 import { fileStem } from '@wold/core/writeup/fileStem';
 import { ChartHost, type Size } from '../../charts/ChartHost';
-import type { Chart } from '../../charts/echarts';
-import { figure, percent } from '../../charts/format';
+import type { Chart, ChartOption } from '../../charts/echarts';
+import { figure, percent, shortName } from '../../charts/format';
 import { rowName } from '../../lens/rowName';
 import type { MapMarks } from '../../methods/method';
 import { METHOD_SCREENS } from '../../methods/screens';
@@ -17,6 +20,10 @@ import { useRecipe, useSelection } from '../../store/useStudy';
 import { useShortName } from '../../store/useShortName';
 import { useMode } from '../../theme/ThemeMode';
 import { ProblemNote, Resulting } from '../Problem';
+import type { Colouring } from './colouring';
+import type { DrawnGroup } from './groupSeries';
+import { LEGEND_WIDTH, legendOption } from './legendOption';
+import { farthestFirst, type MapName } from './mapNames';
 import { MapSurface } from './MapSurface';
 import { mapOption } from './mapOption';
 import { pointsOf, type Points } from './points';
@@ -75,25 +82,40 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
     () => pointsDrawn({ points, colouring: by, isolated, selected: chosen, sizes, ...marked }, tokens),
     [points, by, isolated, chosen, sizes, marked, tokens],
   );
-  const shortName = useShortName();
+  const shortMeasure = useShortName();
   const { size, onChart, view, isWhole, setView } = useMapView(points);
   const { names } = useNaming(reduction);
   const axisName = (d: number) => nameOfAxis(Math.min(d, placement.at.columns), names, marks);
   const [xName, yName] = [axisName(map.x), points.flat ? '' : axisName(map.y)];
+  const rowNames = useRowNames(points, map.named, by, isolated);
+  const groups = useDrawnGroups(placement, points, by, isolated, map);
   const drawing = useCallback(
     (at: Size, withPoints: boolean) =>
       mapOption(
-        { points, xName, yName, arrows: arrows.arrows, shortName },
+        {
+          points,
+          xName,
+          yName,
+          arrows: arrows.arrows,
+          shortName: shortMeasure,
+          rowNames,
+          groups,
+          groupMarks: map.groups,
+        },
         at.width === size.width && at.height === size.height ? view : wholeView(points.x, points.y, at),
         tokens,
         at,
         withPoints ? drawn : [],
       ),
-    [points, xName, yName, arrows, shortName, size, view, tokens, drawn],
+    [points, xName, yName, arrows, shortMeasure, rowNames, groups, map.groups, size, view, tokens, drawn],
   );
   const option = useCallback((at: Size) => drawing(at, false), [drawing]);
-  const picture = useCallback((at: Size) => drawing(at, true), [drawing]);
-  const numbers = useNumbers(points, xName, yName);
+  const picture = useCallback(
+    (at: Size) =>
+      pictureWith(legendOption(by, map.colour ?? '', at.height, tokens), at, now => drawing(now, true)),
+    [drawing, by, map.colour, tokens],
+  );
+  const numbers = useNumbers(points, xName, yName, map.colour);
   return (
     <div className={styles.map}>
       <PointsLayer x={points.x} y={points.y} drawn={drawn} view={view} size={size} paper={tokens.paper} />
@@ -115,11 +137,92 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
       <Key marks={marks} map={map} times={arrows.times} far={marked.far.length} off={marked.off.length} />
       {points.flat && (
         <p className={`${styles.flat} soft small`}>
-          One dimension is kept: rows stand above each other by group, only to part them.
+          One dimension is kept: rows stand above each other by group, only to part them.{' '}
+          {marks.keepTwo !== null && (
+            <button type="button" className="action" onClick={marks.keepTwo}>
+              Keep two
+            </button>
+          )}
         </p>
       )}
     </div>
   );
+}
+
+/** So many selected rows wear their names; of more, those farthest out. */
+const MOST_SELECTED = 60;
+
+/** Rows that wear their names: the selected ones, and the others where that is asked for. */
+function useRowNames(
+  points: Points,
+  named: boolean,
+  by: Colouring,
+  isolated: readonly number[],
+): readonly MapName[] {
+  const table = useTable();
+  const recipe = useRecipe();
+  const { rows: selection } = useSelection();
+  return useMemo(() => {
+    if (!named && selection.length === 0) return [];
+    const chosen = new Set(selection);
+    const isShown = (row: number) =>
+      isolated.length === 0 || by.kind !== 'levels' || isolated.includes(by.codeOf(row));
+    const order = farthestFirst(points);
+    const nameOf = (i: number, of: MapName['of']): MapName => ({
+      x: points.x[i]!,
+      y: points.y[i]!,
+      text: shortName(rowName(table, recipe, points.rows[i]!), 28),
+      of,
+    });
+    const selected = order.filter(i => chosen.has(points.rows[i]!)).slice(0, MOST_SELECTED);
+    const others = named ? order.filter(i => !chosen.has(points.rows[i]!) && isShown(points.rows[i]!)) : [];
+    return [...selected.map(i => nameOf(i, 'selected row')), ...others.map(i => nameOf(i, 'row'))];
+  }, [points, named, by, isolated, selection, table, recipe]);
+}
+
+/** The groups of the colouring label with their centres and ellipses, where these are asked for. */
+function useDrawnGroups(
+  { weights, counts }: Placement,
+  points: Points,
+  by: Colouring,
+  isolated: readonly number[],
+  { groups, share }: RowMap,
+): readonly DrawnGroup[] {
+  return useMemo(() => {
+    if (groups === 'none' || by.kind !== 'levels' || points.flat) return [];
+    const shown = by.groups.filter(
+      ({ code }) => code >= 0 && (isolated.length === 0 || isolated.includes(code)),
+    );
+    const places = new Map(shown.map(({ code }) => [code, [] as number[]]));
+    for (let i = 0; i < points.used; i++) places.get(by.codeOf(points.rows[i]!))?.push(i);
+    const found = groupEllipses(
+      { x: points.x, y: points.y, weights, counts },
+      shown.map(({ name, code }) => [name, places.get(code)!] as const),
+      share,
+    );
+    return found.map((group, index) => ({ ...group, colour: shown[index]!.style.colour }));
+  }, [weights, counts, points, by, isolated, groups, share]);
+}
+
+/** A picture of the map with what its colours stand for beside it. */
+function pictureWith(
+  legend: ReturnType<typeof legendOption>,
+  { width, height }: Size,
+  draw: (size: Size) => ChartOption,
+): ChartOption {
+  if (legend === null) return draw({ width, height });
+  const option = draw({ width: width - LEGEND_WIDTH, height }) as {
+    readonly grid: object;
+    readonly xAxis: object;
+    readonly yAxis: object;
+    readonly series: readonly object[];
+  };
+  return {
+    grid: [{ ...option.grid, right: LEGEND_WIDTH }, legend.grid],
+    xAxis: [option.xAxis, legend.xAxis],
+    yAxis: [option.yAxis, legend.yAxis],
+    series: [...option.series, ...legend.series],
+  };
 }
 
 /** The dimension's name, with its share where it has one. */
@@ -155,16 +258,27 @@ function markedIn({ rows }: Points, odd: MapMarks['odd']) {
 }
 
 /** The points as a table with heads. */
-function useNumbers({ rows, x, y, flat }: Points, xName: string, yName: string): () => string[][] {
+function useNumbers(
+  { rows, used, x, y, flat }: Points,
+  xName: string,
+  yName: string,
+  colour: string | null,
+): () => string[][] {
   const table = useTable();
   const recipe = useRecipe();
-  return useCallback(
-    () => [
-      ['row', xName, flat ? 'spread' : yName],
-      ...Array.from(rows, (row, i) => [rowName(table, recipe, row), String(x[i]), String(y[i])]),
-    ],
-    [rows, x, y, flat, xName, yName, table, recipe],
-  );
+  return useCallback(() => {
+    const label = colour === null ? undefined : findColumn(table, colour);
+    return [
+      ['row', ...(label === undefined ? [] : [label.name]), xName, flat ? 'spread' : yName, 'used'],
+      ...Array.from(rows, (row, i) => [
+        rowName(table, recipe, row),
+        ...(label === undefined ? [] : [textAt(label, row)]),
+        String(x[i]),
+        String(y[i]),
+        i < used ? 'yes' : 'placed',
+      ]),
+    ];
+  }, [rows, used, x, y, flat, xName, yName, colour, table, recipe]);
 }
 
 interface KeyProps {

@@ -2,6 +2,9 @@ import { readDelimited } from '@wold/core/table/readDelimited';
 import { shortName } from '../../charts/format';
 import { light } from '../../theme/tokens';
 import { colouring } from './colouring';
+import { groupEllipses } from '@wold/core/use/groupEllipses';
+import { legendOption } from './legendOption';
+import { farthestFirst } from './mapNames';
 import { mapOption } from './mapOption';
 import type { Points } from './points';
 import { pointsDrawn } from './pointsDrawn';
@@ -60,6 +63,9 @@ function optionOf(flat = false, drawn: ReturnType<typeof drawnBy> = []): Option 
     yName: 'Temper, 20 %',
     arrows: [],
     shortName,
+    rowNames: [],
+    groups: [],
+    groupMarks: 'none' as const,
   };
   return mapOption(content, view, light, size, drawn) as unknown as Option;
 }
@@ -140,4 +146,64 @@ test('ticks too near an end are left out, and a flat map has none upward', () =>
   expect(formatter(-2)).toBe('−2');
   expect(formatter(3.95)).toBe('');
   expect(optionOf(true).yAxis.axisLabel.show).toBe(false);
+});
+
+describe('names and groups', () => {
+  const content = {
+    points,
+    xName: 'Lime',
+    yName: 'Temper',
+    arrows: [
+      { measure: 'CaO', x: 2, y: 1 },
+      { measure: 'MgO', x: 2, y: 1 },
+    ],
+    shortName,
+    rowNames: [{ x: -2, y: 1, text: 'sherd 7', of: 'row' as const }],
+    groups: groupEllipses(
+      { x: points.x, y: points.y, weights: null, counts: false },
+      [['north {x}', [0, 1, 2, 3]]],
+      0.95,
+    ).map(group => ({ ...group, colour: '#123456' })),
+    groupMarks: 'spread' as const,
+  };
+  const option = mapOption(content, view, light, size) as unknown as {
+    series: {
+      type: string;
+      data: { label?: { formatter: () => string } }[];
+      lineStyle?: { color: string };
+    }[];
+  };
+
+  test('arrows that coincide both have their names; groups and rows have theirs', () => {
+    const names = option.series.flatMap(({ data }) => data.flatMap(({ label }) => label?.formatter() ?? []));
+    expect(names).toEqual(['north {x}', 'CaO', 'MgO', 'sherd 7']);
+  });
+
+  test('an ellipse is drawn in its group’s colour, closed', () => {
+    const ellipse = option.series.find(({ lineStyle }) => lineStyle?.color === '#123456')!;
+    const data = ellipse.data as unknown as [number, number][];
+    expect(data[0]![0]).toBeCloseTo(data.at(-1)![0], 9);
+    expect(data.length).toBeGreaterThan(40);
+  });
+
+  test('a picture’s legend names what colours the rows, and every group with its count', () => {
+    const by = colouring(table.columns[0]!, points.rows, 'light', light);
+    const legend = legendOption(by, 'kiln', 500, light)!;
+    expect(legend.series.map(({ label }) => label.formatter())).toEqual([
+      'kiln',
+      'a  1',
+      'b  3',
+      'no kiln given  1',
+    ]);
+    expect(legendOption({ kind: 'alike' }, '', 500, light)).toBeNull();
+    const numbers = legendOption(colouring(table.columns[1]!, points.rows, 'light', light), 'x', 500, light)!;
+    expect(numbers.series.map(({ label }) => label.formatter()).slice(1, 2)).toEqual(['4']);
+    expect(numbers.series.at(-1)!.label.formatter()).toBe('1');
+  });
+
+  test('rows farthest out come first, whatever the units of the axes', () => {
+    const x = Float64Array.of(1, 0, 100, 0);
+    const y = Float64Array.of(0, 0.0009, 0, 0.002);
+    expect(farthestFirst({ x, y }).slice(0, 2)).toEqual([2, 3]);
+  });
 });

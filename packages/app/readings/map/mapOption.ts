@@ -1,15 +1,16 @@
+import type { RowMap } from '@wold/core/recipe/schema';
 import type { Size } from '../../charts/ChartHost';
 import type { ChartOption } from '../../charts/echarts';
-import { figure } from '../../charts/format';
+import { figure, shortName as cut } from '../../charts/format';
 import type { ShortName } from '../../charts/namesApart';
-import { labelSeries } from '../../charts/labelSeries';
-import { FONT, textStyle } from '../../charts/textStyle';
-import { placeLabels } from '../../charts/placeLabels';
+import { textStyle } from '../../charts/textStyle';
 import type { PointsDrawn } from '../../points/pointStyle';
 import type { Tokens } from '../../theme/tokens';
 import type { Points } from './points';
 import type { MapArrow } from './mapArrow';
-import { ranges, toPixel, type View } from './view';
+import { groupSeries, type DrawnGroup } from './groupSeries';
+import { mapNameSeries, type MapName } from './mapNames';
+import { ranges, type View } from './view';
 
 interface MapContent {
   readonly points: Points;
@@ -17,7 +18,13 @@ interface MapContent {
   readonly yName: string;
   readonly arrows: readonly MapArrow[];
   readonly shortName: ShortName;
+  /** Rows that wear their names, those that tell most first. */
+  readonly rowNames: readonly MapName[];
+  readonly groups: readonly DrawnGroup[];
+  readonly groupMarks: RowMap['groups'];
 }
+
+const ELLIPSES = { none: null, centres: null, spread: 'spread', mean: 'ofMean' } as const;
 
 /**
  * What lies over the points of a map: axes with equal units both ways, and columns as arrows.
@@ -31,7 +38,7 @@ export function mapOption(
   size: Size,
   drawn: readonly PointsDrawn[] = [],
 ): ChartOption {
-  const { points } = content;
+  const { points, groupMarks } = content;
   const zeros = points.flat ? [{ xAxis: 0 }] : [{ xAxis: 0 }, { yAxis: 0 }];
   return {
     grid: { left: 0, right: 0, top: 0, bottom: 0, outerBoundsMode: 'none' },
@@ -50,7 +57,9 @@ export function mapOption(
         },
       },
       ...drawn.flatMap(each => pointSeries(each, points)),
-      ...arrowSeries(content, view, size, tokens),
+      ...groupSeries(groupMarks === 'none' ? [] : content.groups, ELLIPSES[groupMarks], tokens),
+      ...arrowSeries(content, tokens),
+      ...mapNameSeries(namesOn(content), content, view, size, tokens),
     ],
   };
 }
@@ -72,7 +81,7 @@ function axes({ points, xName, yName }: MapContent, view: View, tokens: Tokens, 
   };
   const axis = {
     type: 'value' as const,
-    axisLine: { show: false },
+    axisLine: { show: false, onZero: false },
     axisTick: { show: false },
     splitLine: { show: false },
     nameLocation: 'end' as const,
@@ -120,20 +129,9 @@ function pointSeries({ indices, styles, styleAt }: PointsDrawn, { x, y }: Points
   });
 }
 
-/** Columns as arrows from the centre, with names that do not meet. */
-function arrowSeries({ arrows, shortName }: MapContent, view: View, size: Size, tokens: Tokens) {
+/** Columns as arrows from the centre. */
+function arrowSeries({ arrows }: MapContent, tokens: Tokens) {
   if (arrows.length === 0) return [];
-  const fontSize = 12.5;
-  const [cx, cy] = toPixel(view, size, 0, 0);
-  const labels = arrows.map(({ measure, x, y }) => {
-    const [px, py] = toPixel(view, size, x, y);
-    return { x: px, y: py, text: shortName(measure, 22) };
-  });
-  const sides = placeLabels(
-    labels,
-    { x: cx, y: cy },
-    { fontSize, distance: 4, bounds: { left: 8, right: size.width - 8, top: 8, bottom: size.height - 8 } },
-  );
   return [
     {
       type: 'lines' as const,
@@ -145,24 +143,17 @@ function arrowSeries({ arrows, shortName }: MapContent, view: View, size: Size, 
       lineStyle: { color: tokens.ink, width: 1.4, opacity: 0.9 },
       data: arrows.map(({ x, y }) => ({ coords: [[0, 0], [x, y]] })), // prettier-ignore
     },
-    labelSeries(
-      arrows.map(({ x, y }, index) => ({
-        x,
-        y,
-        text: labels[index]!.text,
-        side: sides[index],
-        distance: 4,
-        style: {
-          color: tokens.ink,
-          fontWeight: 600,
-          fontSize,
-          fontFamily: FONT,
-          textBorderColor: tokens.paper,
-          textBorderWidth: 3,
-        },
-      })),
-      7,
-    ),
+  ];
+}
+
+/** Centres of groups first, then arrows, then rows: the selected ones and those farthest out. */
+function namesOn({ groups, groupMarks, arrows, shortName, rowNames }: MapContent): MapName[] {
+  return [
+    ...(groupMarks === 'none'
+      ? []
+      : groups.map(({ centre: [x, y], group }): MapName => ({ x, y, text: cut(group, 28), of: 'group' }))),
+    ...arrows.map(({ measure, x, y }): MapName => ({ x, y, text: shortName(measure, 28), of: 'arrow' })),
+    ...rowNames,
   ];
 }
 

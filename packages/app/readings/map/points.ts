@@ -33,11 +33,13 @@ export function pointsOf(
   };
   const across = along(x);
   if (kept > 1) return { rows, x: across, y: along(y), used, flat: false };
-  const lanes = (across.reduce((m, v) => Math.max(m, Math.abs(v)), 0) || 1) / 6;
+  const groups = by.kind === 'levels' ? Math.max(1, by.groups.length) : 1;
+  // As high as half of what they are wide, whatever the groups.
+  const lanes = (across.reduce((m, v) => Math.max(m, Math.abs(v)), 0) || 1) / groups;
   const up = Float64Array.from(rows, row => {
     const lane = by.kind === 'levels' ? by.groups.findIndex(group => group.code === by.codeOf(row)) : 0;
     // A fixed scatter within the lane keeps rows from hiding each other.
-    return -lanes * (lane + 0.7 * (((row * 0.618034) % 1) - 0.5));
+    return -lanes * (lane + 0.8 * (((row * 0.618034) % 1) - 0.5));
   });
   return { rows, x: across, y: up, used, flat: true };
 }

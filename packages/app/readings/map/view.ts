@@ -11,19 +11,24 @@ interface Size {
   readonly height: number;
 }
 
-/** Pixels kept free around the points at first. */
-const ROOM = 34;
+/** Pixels kept free around the points at first: for ticks and the names of the axes. */
+export const ROOM = { left: 52, right: 40, top: 44, bottom: 50 };
 
 /** The view that shows all points, with equal units on both axes. */
 export function wholeView(xs: ArrayLike<number>, ys: ArrayLike<number>, { width, height }: Size): View {
   const [left, right] = extent(xs);
   const [low, high] = extent(ys);
-  const across = Math.max(40, width - 2 * ROOM);
-  const up = Math.max(40, height - 2 * ROOM);
+  const across = Math.max(40, width - ROOM.left - ROOM.right);
+  const up = Math.max(40, height - ROOM.top - ROOM.bottom);
   // A span that is lost in the digits of its centre is no span: a pixel is several of the last digit.
   const farthest = Math.max(Math.abs(left), Math.abs(right), Math.abs(low), Math.abs(high));
   const unit = Math.max((right - left) / across, (high - low) / up, 4 * Number.EPSILON * farthest);
-  return { x: (left + right) / 2, y: (low + high) / 2, unit: unit > 0 ? unit : 1 / across };
+  const scale = unit > 0 ? unit : 1 / across;
+  return {
+    x: (left + right) / 2 - ((ROOM.left - ROOM.right) / 2) * scale,
+    y: (low + high) / 2 - ((ROOM.bottom - ROOM.top) / 2) * scale,
+    unit: scale,
+  };
 }
 
 /** The ranges of both axes. */

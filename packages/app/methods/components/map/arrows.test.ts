@@ -26,6 +26,9 @@ const map = (change: Partial<RowMap> = {}): RowMap => ({
   arrows: 6,
   size: 'same',
   odd: false,
+  named: false,
+  groups: 'none',
+  share: 0.95,
   ...change,
 });
 const none = { kind: 'alike' } as const;

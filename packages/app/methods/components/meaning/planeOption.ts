@@ -1,7 +1,8 @@
 import type { ChartOption } from '../../../charts/echarts';
+import { figure } from '../../../charts/format';
 import type { ShortName } from '../../../charts/namesApart';
-import { labelSeries, type PointLabel } from '../../../charts/labelSeries';
-import { placeLabels } from '../../../charts/placeLabels';
+import { nameSeries, offsetOf, type PointName } from '../../../charts/nameSeries';
+import { placeNames } from '../../../charts/placeNames';
 import { FONT, textStyle } from '../../../charts/textStyle';
 import type { Size } from '../../../charts/ChartHost';
 import type { Tokens } from '../../../theme/tokens';
@@ -24,36 +25,54 @@ interface PlaneContent {
 }
 
 const ROOM_FOR_NAMES = 1.18;
+/** Pixels for the ticks and the names of the axes. */
+const TOP = 22;
+const BOTTOM = 38;
+const LEFT = 28;
+
+/** The largest square with room for ticks and names around it. */
+function squareIn({ width, height }: Size): { readonly left: number; readonly side: number } {
+  const side = Math.max(40, Math.min(width - LEFT - 4, height - TOP - BOTTOM));
+  return { left: LEFT + Math.max(0, (width - LEFT - side) / 2), side };
+}
 
 /** Measures as arrows in the plane of two dimensions, within the circle of correlation 1. */
 export function planeOption(content: PlaneContent, tokens: Tokens, size: Size): ChartOption {
-  const { width, height } = size;
-  const side = Math.max(40, Math.min(width, height - 40));
-  const left = (width - side) / 2;
+  const { left, side } = squareIn(size);
   const text = textStyle(tokens);
   const axis = {
     type: 'value' as const,
     min: -ROOM_FOR_NAMES,
     max: ROOM_FOR_NAMES,
-    axisLabel: { show: false },
     axisTick: { show: false },
     splitLine: { show: false },
-    axisLine: { lineStyle: { color: tokens.rule } },
-    nameTextStyle: text,
-  };
-  const axisName: PointLabel = {
-    // Under the circle, where no arrow's name can meet it.
-    x: 0,
-    y: -ROOM_FOR_NAMES,
-    text: content.xName,
-    side: 'bottom',
-    distance: 6,
-    style: text,
+    axisLine: { show: false, onZero: false },
+    axisLabel: {
+      ...text,
+      fontSize: 10.5,
+      margin: 3,
+      customValues: [-1, -0.5, 0, 0.5, 1],
+      formatter: (value: number) => figure(value),
+    },
+    nameLocation: 'end' as const,
+    nameTextStyle: { ...text, fontWeight: 600, color: tokens.ink },
   };
   return {
-    grid: { left, right: left, top: 20, bottom: height - side - 20, outerBoundsMode: 'none' },
-    xAxis: axis,
-    yAxis: { ...axis, name: content.yName, nameLocation: 'end', nameGap: 5 },
+    grid: { left, width: side, top: TOP, height: side, outerBoundsMode: 'none' },
+    xAxis: {
+      ...axis,
+      name: content.xName,
+      // Under the ticks, at the axis's end.
+      nameGap: 0,
+      nameTextStyle: { ...axis.nameTextStyle, align: 'right', verticalAlign: 'top', padding: [18, 0, 0, 0] },
+    },
+    yAxis: {
+      ...axis,
+      axisLabel: content.yName === '' ? { show: false } : axis.axisLabel,
+      name: content.yName,
+      nameGap: 6,
+      nameTextStyle: { ...axis.nameTextStyle, align: 'left', padding: [0, 0, 0, -24] },
+    },
     series: [
       {
         type: 'scatter',
@@ -61,9 +80,16 @@ export function planeOption(content: PlaneContent, tokens: Tokens, size: Size): 
         symbolSize: side / ROOM_FOR_NAMES,
         silent: true,
         itemStyle: { color: 'transparent', borderColor: tokens.rule, borderWidth: 1.2, opacity: 1 },
+        markLine: {
+          silent: true,
+          symbol: 'none',
+          label: { show: false },
+          lineStyle: { color: tokens.rule, width: 1, type: 'solid' },
+          data: [{ xAxis: 0 }, { yAxis: 0 }],
+        },
       },
       arrowSeries(content, tokens, side < SMALL),
-      labelSeries([axisName, ...arrowNames(content, tokens, width, side)], 3),
+      ...nameSeries(arrowNames(content, tokens, size), 3, tokens.inkSoft),
     ],
   };
 }
@@ -90,12 +116,8 @@ function arrowSeries({ arrows, chosen }: PlaneContent, tokens: Tokens, small: bo
 }
 
 /** The names of the arrows, placed in this order: the chosen first, then the longest. */
-function arrowNames(
-  { arrows, chosen, shortName }: PlaneContent,
-  tokens: Tokens,
-  width: number,
-  side: number,
-): PointLabel[] {
+function arrowNames({ arrows, chosen, shortName }: PlaneContent, tokens: Tokens, size: Size): PointName[] {
+  const { left, side } = squareIn(size);
   const small = side < SMALL;
   const fontSize = small ? 11.5 : 13;
   const isChosen = ({ measure }: Arrow) => chosen.includes(measure);
@@ -103,23 +125,25 @@ function arrowNames(
     (a, b) => Number(isChosen(b)) - Number(isChosen(a)) || Math.hypot(b.x, b.y) - Math.hypot(a.x, a.y),
   );
   const pixel = (value: number) => (side * value) / (2 * ROOM_FOR_NAMES);
-  const centre = { x: width / 2, y: 20 + side / 2 };
+  const centre = { x: left + side / 2, y: TOP + side / 2 };
   const labels = named.map(({ measure, x, y }) => ({
     x: centre.x + pixel(x),
     y: centre.y - pixel(y),
     text: shortName(measure, small ? 12 : 28),
+    moves: true,
   }));
-  const sides = placeLabels(labels, centre, {
+  const places = placeNames(labels, centre, {
     fontSize,
     distance: 4,
-    bounds: { left: 0, right: width, top: 16, bottom: 24 + side },
+    bounds: { left: Math.min(left, 2), right: size.width, top: TOP - 2, bottom: TOP + side + 2 },
   });
+  const toData = (px: number, py: number) =>
+    [(px - centre.x) / pixel(1), (centre.y - py) / pixel(1)] as const;
   return named.map((arrow, index) => ({
     x: arrow.x,
     y: arrow.y,
     text: labels[index]!.text,
-    side: sides[index],
-    distance: 6,
+    offset: offsetOf(places[index]!, labels[index]!.x, labels[index]!.y, toData),
     style: {
       color: isChosen(arrow) ? tokens.sward : tokens.ink,
       fontWeight: isChosen(arrow) ? 700 : 400,

@@ -3,9 +3,9 @@ import type { Distances } from '@wold/core/methods/components/distances';
 import type { Size } from '../../../charts/ChartHost';
 import type { ChartOption } from '../../../charts/echarts';
 import { figure, shortName } from '../../../charts/format';
-import { labelSeries, type PointLabel } from '../../../charts/labelSeries';
+import { nameSeries, offsetOf, type PointName } from '../../../charts/nameSeries';
 import { textStyle } from '../../../charts/textStyle';
-import { placeLabels } from '../../../charts/placeLabels';
+import { placeNames } from '../../../charts/placeNames';
 import type { Tokens } from '../../../theme/tokens';
 import type { RowDistance } from './odd';
 
@@ -64,7 +64,7 @@ export function distancesOption(content: DistancesContent, tokens: Tokens, size:
           data: limitLines(distances),
         },
       },
-      labelSeries(namesOf(content, across, up, size, { ...text, color: tokens.ink }), 4),
+      ...nameSeries(namesOf(content, across, up, size, { ...text, color: tokens.ink }), 4, tokens.inkSoft),
     ],
   };
 }
@@ -122,7 +122,7 @@ function namesOf(
   [bottom, top]: Range,
   { width, height }: Size,
   style: object,
-): PointLabel[] {
+): PointName[] {
   const across = Math.max(1, width - MARGIN.left - MARGIN.right);
   const high = Math.max(1, height - MARGIN.top - MARGIN.bottom);
   const named = odd.slice(0, MOST_NAMED);
@@ -131,7 +131,7 @@ function namesOf(
     y: MARGIN.top + high * (1 - (q - bottom) / (top - bottom)),
     text: shortName(nameOf(row), 16),
   }));
-  const sides = placeLabels(
+  const places = placeNames(
     labels,
     { x: MARGIN.left, y: MARGIN.top + high },
     {
@@ -144,8 +144,7 @@ function namesOf(
     x: t2,
     y: q,
     text: labels[index]!.text,
-    side: sides[index],
-    distance: 6,
+    offset: offsetOf(places[index]!, labels[index]!.x, labels[index]!.y, () => [t2, q]),
     style,
   }));
 }

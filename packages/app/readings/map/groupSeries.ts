@@ -1,0 +1,55 @@
+import type { GroupEllipses } from '@wold/core/use/groupEllipses';
+import type { Tokens } from '../../theme/tokens';
+
+/** A group's centre and ellipses, in its colour. */
+export interface DrawnGroup extends GroupEllipses {
+  readonly colour: string;
+}
+
+const STEPS = 72;
+
+/** Ellipses of groups, and a cross at each centre. */
+export function groupSeries(
+  groups: readonly DrawnGroup[],
+  which: 'spread' | 'ofMean' | null,
+  tokens: Tokens,
+) {
+  const ellipses = groups.flatMap(group => {
+    const ellipse = which === null ? null : group[which];
+    if (ellipse === null) return [];
+    return {
+      type: 'line' as const,
+      silent: true,
+      symbol: 'none',
+      z: 4,
+      lineStyle: { color: group.colour, width: 2, opacity: 0.95 },
+      data: Array.from({ length: STEPS + 1 }, (_, step) =>
+        pointOn(group.centre, ellipse, (2 * Math.PI * step) / STEPS),
+      ),
+    };
+  });
+  const centres = {
+    type: 'scatter' as const,
+    silent: true,
+    z: 6,
+    symbol: 'path://M4 0H6V4H10V6H6V10H4V6H0V4H4Z',
+    symbolSize: 13,
+    data: groups.map(({ centre, colour }) => ({
+      value: [...centre],
+      itemStyle: { color: colour, borderColor: tokens.ink, borderWidth: 1 },
+    })),
+  };
+  return groups.length === 0 ? [] : [...ellipses, centres];
+}
+
+function pointOn(
+  [cx, cy]: readonly [number, number],
+  { half, angle }: NonNullable<GroupEllipses['spread']>,
+  turn: number,
+): [number, number] {
+  const [along, across] = [half[0] * Math.cos(turn), half[1] * Math.sin(turn)];
+  return [
+    cx + along * Math.cos(angle) - across * Math.sin(angle),
+    cy + along * Math.sin(angle) + across * Math.cos(angle),
+  ];
+}

@@ -1,0 +1,128 @@
+import type { Size } from '../../charts/ChartHost';
+import { nameSeries, offsetOf } from '../../charts/nameSeries';
+import { placeNames, type Box } from '../../charts/placeNames';
+import { textWidth } from '../../charts/textWidth';
+import { FONT } from '../../charts/textStyle';
+import type { Tokens } from '../../theme/tokens';
+import { fromPixel, toPixel, type View } from './view';
+
+/** A name on the map, in its units. */
+export interface MapName {
+  readonly x: number;
+  readonly y: number;
+  readonly text: string;
+  /** What it names: centres of groups and arrows stand out, and move away rather than be left out. */
+  readonly of: 'group' | 'arrow' | 'selected row' | 'row';
+}
+
+const FONT_SIZE = 12.5;
+/** Height of the line of ticks, and of the names of the axes. */
+const TICKS = 20;
+const AXIS_NAME = 20;
+/** Points beyond this many are not kept clear of: names would find no place. */
+const MOST_AVOIDED = 1500;
+/** Rows farther out tell more; so many are tried. */
+const MOST_ROWS = 500;
+
+interface Around {
+  readonly xName: string;
+  readonly yName: string;
+  readonly points: { readonly x: ArrayLike<number>; readonly y: ArrayLike<number> };
+}
+
+/** Names beside what they name, none on another nor on the names of the axes, in the order given. */
+export function mapNameSeries(
+  names: readonly MapName[],
+  { xName, yName, points }: Around,
+  view: View,
+  size: Size,
+  tokens: Tokens,
+) {
+  if (names.length === 0) return [];
+  const [cx, cy] = toPixel(view, size, 0, 0);
+  const { width, height } = size;
+  const axisNames: Box[] = [
+    {
+      left: width - 12 - textWidth(xName, 13),
+      right: width,
+      top: height - TICKS - AXIS_NAME,
+      bottom: height,
+    },
+    { left: 0, right: 40 + textWidth(yName, 13), top: 0, bottom: AXIS_NAME + 6 },
+  ];
+  const rows = names.filter(({ of }) => of === 'row').slice(0, MOST_ROWS);
+  const tried = [...names.filter(({ of }) => of !== 'row'), ...rows];
+  const pixels = tried.map(({ x, y }) => toPixel(view, size, x, y));
+  const places = placeNames(
+    tried.map(({ text, of }, i) => ({ x: pixels[i]![0], y: pixels[i]![1], text, moves: of !== 'row' })),
+    { x: cx, y: cy },
+    {
+      fontSize: FONT_SIZE,
+      distance: 7,
+      bounds: { left: 8, right: width - 8, top: 6, bottom: height - TICKS },
+      taken: axisNames,
+      avoided: [
+        ...(points.x.length > MOST_AVOIDED ? [] : pointBoxes(points, view, size)),
+        ...shaftBoxes(names, view, size),
+      ],
+    },
+  );
+  return nameSeries(
+    tried.map(({ x, y, text, of }, i) => ({
+      x,
+      y,
+      text,
+      offset: offsetOf(places[i]!, pixels[i]![0], pixels[i]![1], (px, py) => fromPixel(view, size, [px, py])),
+      style: { ...styleOf(of, tokens), fontFamily: FONT, fontSize: FONT_SIZE },
+    })),
+    7,
+    tokens.inkSoft,
+  );
+}
+
+function styleOf(of: MapName['of'], tokens: Tokens) {
+  const halo = { textBorderColor: tokens.paper, textBorderWidth: 3 };
+  switch (of) {
+    case 'group':
+      return { color: tokens.ink, fontWeight: 700, ...halo };
+    case 'arrow':
+      return { color: tokens.ink, fontWeight: 600, fontStyle: 'italic' as const, ...halo };
+    case 'selected row':
+      return { color: tokens.sward, fontWeight: 700, ...halo };
+    case 'row':
+      return { color: tokens.ink, ...halo };
+  }
+}
+
+const HALF_POINT = 4;
+
+function pointBoxes({ x, y }: Around['points'], view: View, size: Size): Box[] {
+  return Array.from(x, (at, i) => {
+    const [px, py] = toPixel(view, size, at, y[i]!);
+    return { left: px - HALF_POINT, right: px + HALF_POINT, top: py - HALF_POINT, bottom: py + HALF_POINT };
+  });
+}
+
+/** Along the arrows. */
+function shaftBoxes(names: readonly MapName[], view: View, size: Size): Box[] {
+  const [cx, cy] = toPixel(view, size, 0, 0);
+  return names
+    .filter(({ of }) => of === 'arrow')
+    .flatMap(({ x, y }) => {
+      const [px, py] = toPixel(view, size, x, y);
+      const steps = Math.min(60, Math.ceil(Math.hypot(px - cx, py - cy) / 10));
+      return Array.from({ length: steps }, (_, step) => {
+        const [left, top] = [cx + ((px - cx) * step) / steps, cy + ((py - cy) * step) / steps];
+        return { left, right: left + 1, top, bottom: top + 1 };
+      });
+    });
+}
+
+/** The places of points from those that lie farthest out to those nearest the centre, on either axis alike. */
+export function farthestFirst({ x, y }: { readonly x: Float64Array; readonly y: Float64Array }): number[] {
+  const unit = (values: Float64Array) =>
+    Math.sqrt(values.reduce((sum, value) => sum + value * value, 0)) || 1;
+  const [across, up] = [unit(x), unit(y)];
+  const far = Float64Array.from(x, (value, i) => (value / across) ** 2 + (y[i]! / up) ** 2);
+  return [...far.keys()].sort((a, b) => far[b]! - far[a]! || a - b);
+}
