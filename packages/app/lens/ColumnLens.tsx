@@ -92,7 +92,9 @@ function Story({ said, guess }: { said: Said; guess: ColumnDescription['guess'] 
           }, ${scores.frozen === null ? 'kept in step' : 'frozen'}`
         : made === undefined
           ? `; guessed ${guess.role}: ${guess.reason}`
-          : `, made from ${made.from}`}
+          : made.from === null
+            ? ', rows marked by hand'
+            : `, made from ${made.from}`}
     </p>
   );
 }

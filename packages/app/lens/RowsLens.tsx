@@ -14,6 +14,7 @@ import { useTable } from '../store/TableContext';
 import { useEdit, useHand, useRecipe, useStudy } from '../store/useStudy';
 import { useShortName } from '../store/useShortName';
 import { setsApart } from './apart';
+import { LabelForm } from './LabelForm';
 import { ReasonForm } from './ReasonForm';
 import { METHOD_SCREENS } from '../methods/screens';
 import { DivergingBar } from '../charts/DivergingBar';
@@ -64,6 +65,7 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
           Open in the table
         </button>
         <SetAside rows={rows} />
+        <LabelForm rows={rows} />
       </div>
     </div>
   );

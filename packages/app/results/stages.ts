@@ -108,7 +108,8 @@ export function useScoreRelations(reduction: Reduction): Finding<readonly ScoreR
 }
 
 /** Scatter within repeats against all scatter. */
-export function useReplicates(reduction: Reduction, label: string): Finding<Replicates> {
-  const request = { reduced: reducedBy(useRecipe(), reduction), stage: 'replicates', label } as const;
-  return useResult(request, `replicates ${reduction.id}`, `comparing repeats by ${label}`);
+export function useReplicates(reduction: Reduction): Finding<Replicates> {
+  const by = reduction.repeatsBy;
+  const request = { reduced: reducedBy(useRecipe(), reduction), stage: 'replicates', by } as const;
+  return useResult(request, `replicates ${reduction.id}`, `comparing repeats by ${by.join(', ')}`);
 }

@@ -203,7 +203,7 @@ test('a column is called otherwise wherever the recipe speaks of it', async () =
     reductions: recipe.reductions.map(reduction => ({
       ...reductionWith(reduction, { placed: ['Size'], groupsBy: 'Size', outcome: 'Size' }),
       map: { ...reduction.map, colour: 'Size' },
-      repeatsBy: 'Size',
+      repeatsBy: ['Size'],
     })),
   };
   const names = told.reductions[0]!.names;

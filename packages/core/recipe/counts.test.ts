@@ -75,7 +75,7 @@ function requestsOn(recipe: Recipe, keep: number, method: 'none' | 'varimax' | '
     { ...kept, stage: 'distances', level: 0.95 },
     { reduced: { method: 'components', ask: kept }, stage: 'scoreRelations' },
     { ...kept, stage: 'outcome', outcome: 'outcome', seed: 1 },
-    { reduced: { method: 'components', ask: kept }, stage: 'replicates', label: 'sample' },
+    { reduced: { method: 'components', ask: kept }, stage: 'replicates', by: ['sample'] },
     { ...kept, stage: 'agreement', label: 'group' },
   ];
 }

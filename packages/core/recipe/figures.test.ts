@@ -16,7 +16,7 @@ const recipe: Recipe = {
   reductions: [
     {
       ...reductionWith(fresh.reductions[0]!, { keep: 3, groupsBy: 'phase', outcome: null }),
-      repeatsBy: 'sherd',
+      repeatsBy: ['sherd'],
     },
     {
       ...reductionWith(fresh.reductions[0]!, {

@@ -134,8 +134,8 @@ async function reductionFigures(
     scores: rows ? { file: `${stem}-scores.csv` } : null,
     relations: rows ? await figure(STAGES.scoreRelations, { reduced }, stretch(host, 0.8, 0.9)) : null,
     replicates:
-      rows && repeatsBy !== null
-        ? await figure(STAGES.replicates, { reduced, label: repeatsBy }, stretch(host, 0.9, 1))
+      rows && repeatsBy.length > 0
+        ? await figure(STAGES.replicates, { reduced, by: repeatsBy }, stretch(host, 0.9, 1))
         : null,
   };
 }

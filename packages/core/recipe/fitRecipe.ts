@@ -14,7 +14,7 @@ import type { Recipe } from './schema';
 export function fitRecipe(recipe: Recipe, table: Table): Recipe {
   const known = new Map(recipe.columns.map(column => [column.heading ?? column.name, column]));
   const made = new Set([...recipe.made, ...recipe.scores].map(column => column.name));
-  const sources = new Set(recipe.made.map(column => column.from));
+  const sources = new Set<string | null>(recipe.made.map(column => column.from));
   const needed = recipe.columns
     .filter(({ name, role }) => !made.has(name) && (role !== 'aside' || sources.has(name)))
     .map(column => column.heading ?? column.name);

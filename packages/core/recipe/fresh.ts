@@ -65,14 +65,14 @@ export function rereadRecipe(
   const fresh = freshRecipe(table, reading);
   const known = new Map(recipe.columns.map(column => [column.heading ?? column.name, column]));
   const sources = new Set(table.columns.map(column => column.name));
-  const made = recipe.made.filter(({ from }) => sources.has(from));
+  const sameRows = before.rows === table.rows;
+  const made = recipe.made.filter(({ from }) => (from === null ? sameRows : sources.has(from)));
   // Scores of rows that may have become others are let go.
   const names = new Set(made.map(({ name }) => name));
   const columns = fresh.columns.map((column, index) => {
     const old = known.get(table.columns[index]!.name);
     return old !== undefined && canHaveRole(table.columns[index]!, old.role) ? old : column;
   });
-  const sameRows = before.rows === table.rows;
   const { rowsAside } = recipe.preparation;
   return {
     ...recipe,
@@ -112,7 +112,7 @@ export function freshReduction(
       groups: 'none',
       share: 0.95,
     },
-    repeatsBy: null,
+    repeatsBy: [],
     settings: methodNamed(method).fresh(size.rows, size.measures),
   };
 }

@@ -35,7 +35,7 @@ describe('what is made of kept dimensions of the demo table', () => {
     const { groups, dimensions } = await compute(table, {
       reduced: { method: 'components', ask: kept },
       stage: 'replicates',
-      label: 'sherd',
+      by: ['sherd'],
     });
     expect(Math.max(...groups.map(({ rows }) => rows.length))).toBeGreaterThan(8);
     for (const { ratio } of dimensions) expect(ratio).toBeLessThan(0.2);

@@ -32,7 +32,7 @@ const first = JSON.parse(
 
 test('a recipe of the first version is read, whatever its names', () => {
   const recipe: Recipe = checkRecipe(first, 'old');
-  expect(recipe.version).toBe(3);
+  expect(recipe.version).toBe(4);
   expect(recipe.columns[0]!.colours).toEqual([
     { level: '__proto__', place: 3 },
     { level: 'y', place: 1 },
@@ -102,6 +102,18 @@ test('a recipe that version 2 wrote is read: the settings of its method together
   expect(recipe.scores[0]!.frozen).toMatchObject({
     method: 'components',
     ask: { keep: 2, rotation: { method: 'varimax' }, preparation: { measures: ['a', 'b', 'c'] } },
+  });
+  expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);
+});
+
+test('a recipe that version 3 wrote is read: repeats by one column are repeats by a list of one', () => {
+  const text = readFileSync(join(__dirname, 'kept', 'version3.json'), 'utf8');
+  const recipe = parseRecipe(text, 'version3.json');
+  expect(recipe.reductions[0]).toMatchObject({
+    id: 'components-1',
+    repeatsBy: ['sherd'],
+    names: [{ dimension: 1, name: 'Lime' }],
+    map: { named: false, groups: 'none', share: 0.95 },
   });
   expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);
 });

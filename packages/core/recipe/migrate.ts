@@ -1,7 +1,7 @@
 import { Problem } from '../problem';
 
 /** The version of recipes that this Wold writes. */
-export const RECIPE_VERSION = 3;
+export const RECIPE_VERSION = 4;
 
 type Plain = Readonly<
   Record<'version' | 'columns' | 'made' | 'preparation' | 'reductions' | 'scores', unknown>
@@ -24,6 +24,7 @@ export function migrate(data: unknown, where: string): unknown {
   let recipe = data;
   if (version === 1) recipe = fromFirst(recipe as Plain);
   if (version === 1 || version === 2) recipe = fromSecond(recipe as Plain);
+  if (version === 1 || version === 2 || version === 3) recipe = fromThird(recipe as Plain);
   return recipe;
 }
 
@@ -39,6 +40,18 @@ const OF_COMPONENTS = [
   'groupsBy',
   'outcome',
 ];
+
+/** Version 3 knew repeats by one column. */
+function fromThird(recipe: Plain): unknown {
+  return {
+    ...recipe,
+    version: 4,
+    reductions: each(recipe.reductions, reduction => {
+      const by = reduction['repeatsBy'] ?? null;
+      return { ...reduction, repeatsBy: Array.isArray(by) ? by : by === null ? [] : [by] };
+    }),
+  };
+}
 
 function fromSecond(recipe: Plain): unknown {
   return {

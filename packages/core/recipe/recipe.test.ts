@@ -24,8 +24,8 @@ describe('a recipe as text', () => {
   test.each([
     ['no JSON', '{', /not JSON/],
     ['something else', '{"a":1}', /not a recipe/],
-    ['a newer version', writeRecipe(recipe).replace('"version": 3', '"version": 9'), /newer Wold.*version 9/],
-    ['no version', writeRecipe(recipe).replace('"version": 3', '"version": 0'), /at version/],
+    ['a newer version', writeRecipe(recipe).replace('"version": 4', '"version": 9'), /newer Wold.*version 9/],
+    ['no version', writeRecipe(recipe).replace('"version": 4', '"version": 0'), /at version/],
     ['an unknown role', writeRecipe(recipe).replace('"identity"', '"hero"'), /at columns\.0\.role/],
     ['an unknown entry', writeRecipe(recipe).replace('"fade"', '"shade"'), /reductions\.0/],
     ['no reductions', writeRecipe({ ...recipe, reductions: [] }), /at reductions/],

@@ -46,8 +46,8 @@ const reductionSchema = z.strictObject({
   /** Names of dimensions, which are counted from 1, and by what each is found again. */
   names: z.array(z.strictObject({ dimension: z.int().min(1), name, profile })),
   map: mapSchema,
-  /** The column that marks repeated rows. */
-  repeatsBy: z.string().nullable().default(null),
+  /** The columns whose equal entries, all together, mark repeated rows. */
+  repeatsBy: z.array(z.string()).default([]),
   settings: settingsSchema,
 });
 
@@ -75,13 +75,20 @@ const columnSchema = z.strictObject({
 
 const madeSchema = z.strictObject({
   name,
-  from: z.string(),
+  /** The column it is made from; null where rows are marked that no column tells. */
+  from: z.string().nullable(),
   how: z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('quantiles'), bins: z.int().min(2).max(20) }),
     z.strictObject({ kind: z.literal('edges'), edges: z.array(z.number()).min(1).max(50) }),
     z.strictObject({
       kind: z.literal('joined'),
       levels: listOf(z.strictObject({ from: z.string(), to: name }), 'from'),
+    }),
+    /** Rows marked by hand, by their place in the file of that key. */
+    z.strictObject({
+      kind: z.literal('marked'),
+      of: z.string(),
+      marks: listOf(z.strictObject({ level: name, rows: z.array(z.int().min(0)) }), 'level'),
     }),
   ]),
 });

@@ -55,7 +55,7 @@ function figuresOn(
     { reduced: { method: 'components', ask: kept }, stage: 'scoreRelations' },
     { ...kept, stage: 'outcome', outcome: 'outcome', seed: 1 },
     { ...kept, stage: 'agreement', label: 'group' },
-    { reduced: { method: 'components', ask: kept }, stage: 'replicates', label: 'group' },
+    { reduced: { method: 'components', ask: kept }, stage: 'replicates', by: ['group'] },
   ];
   // The weights themselves are a column like any other.
   return Promise.all(

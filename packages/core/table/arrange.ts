@@ -29,7 +29,7 @@ export function arrange(table: Table, arrangement: Arrangement): Table {
   const key = contentKey(new TextEncoder().encode(`${table.key} ${JSON.stringify(arrangement)}`));
   const result = { ...table, key, columns, arranged: { of: table.key, by: arrangement } };
   for (const how of made) {
-    const from = findColumn(result, how.from);
+    const from = how.from === null ? null : findColumn(result, how.from);
     if (from === undefined) {
       throw new Problem(
         `it is made from “${how.from}”, which the table lacks`,
@@ -37,7 +37,7 @@ export function arrange(table: Table, arrangement: Arrangement): Table {
         `column “${how.name}”`,
       );
     }
-    columns.push(makeColumn(from, how, table.rows));
+    columns.push(makeColumn(from, how, table));
   }
   return result;
 }

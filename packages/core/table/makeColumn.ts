@@ -1,12 +1,27 @@
 import { Problem } from '../problem';
-import { isMissing, levelAt, numberAt, type Column, type LevelColumn, type NumberColumn } from './column';
+import {
+  isMissing,
+  levelAt,
+  numberAt,
+  textAt,
+  type Column,
+  type LevelColumn,
+  type NumberColumn,
+} from './column';
 import { levelsBuilder } from './columnBuilder';
 import { quantile } from './quantile';
+
+/** How many rows there are, and the key of the file that they come from. */
+interface Rows {
+  readonly rows: number;
+  readonly fileKey: string;
+}
 
 /** A label made from another column. */
 export interface MadeColumn {
   readonly name: string;
-  readonly from: string;
+  /** Null where rows are marked that no column tells. */
+  readonly from: string | null;
   readonly how:
     | { readonly kind: 'quantiles'; readonly bins: number }
     /** Bins end at these numbers, ascending; a number on an edge belongs to the bin below it. */
@@ -15,15 +30,44 @@ export interface MadeColumn {
     | {
         readonly kind: 'joined';
         readonly levels: readonly { readonly from: string; readonly to: string }[];
+      }
+    /** Rows marked by hand, by their place in the file of that key; of other files it says nothing. */
+    | {
+        readonly kind: 'marked';
+        readonly of: string;
+        readonly marks: readonly { readonly level: string; readonly rows: readonly number[] }[];
       };
 }
 
+/** Rows marked by hand; the others have the entry of the column it is made from, if there is one. */
+function markRows(
+  from: Column | null,
+  name: string,
+  { of, marks }: Extract<MadeColumn['how'], { kind: 'marked' }>,
+  { rows, fileKey }: Rows,
+): LevelColumn {
+  const marked = new Map<number, string>();
+  if (of === fileKey) for (const { level, rows: own } of marks) for (const row of own) marked.set(row, level);
+  const builder = levelsBuilder(rows, text => text === '');
+  for (let row = 0; row < rows; row++) {
+    builder.add(marked.get(row) ?? (from === null || isMissing(from, row) ? '' : textAt(from, row)));
+  }
+  const old = from?.kind === 'levels' ? from.levels : [];
+  return builder.finish(
+    name,
+    from?.kind === 'number' ? undefined : [...new Set([...old, ...marks.map(({ level }) => level)])],
+  );
+}
+
 /**
- * Makes a label from a number, in bins of about equal count or with given edges, or from a label by joining levels.
+ * Makes a label from a number, in bins of about equal count or with given edges, or from a label by joining levels, or of rows marked by hand.
  *
  * @throws Problem when the column is not of the kind that this needs
  */
-export function makeColumn(from: Column, { name, how }: MadeColumn, rows: number): LevelColumn {
+export function makeColumn(from: Column | null, { name, how }: MadeColumn, table: Rows): LevelColumn {
+  const { rows } = table;
+  if (how.kind === 'marked') return markRows(from, name, how, table);
+  if (from === null) throw new RangeError(`“${name}” is made from no column.`);
   if (how.kind === 'joined') {
     if (from.kind !== 'levels') throw wrongKind(name, from.name, 'numbers');
     return joinLevels(from, name, new Map(how.levels.map(({ from: old, to }) => [old, to])), rows);

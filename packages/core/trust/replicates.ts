@@ -4,7 +4,7 @@ import { rowsStoodFor, weightsAt } from '../preparation/rowWeights';
 import { Problem } from '../problem';
 import { meanOf, sdOf, squaresAbout } from '../table/moments';
 import type { Table } from '../table/table';
-import { groupsOf } from '../table/groups';
+import { groupsByAll } from '../table/groups';
 
 /** How rows that repeat each other scatter along one dimension, against all rows. */
 export interface ReplicateScatter {
@@ -33,19 +33,19 @@ export interface Replicates {
  * The scatter of scores within repeats against that of all rows, dimension by dimension: the mean square within groups
  * (Fisher 1925) over the variance, both weighted. A row that counts several times repeats itself.
  *
- * @param label the column whose equal entries mark repeats
+ * @param by the columns whose equal entries, all together, mark repeats
  * @throws Problem when no entry comes twice
  */
-export function replicates(table: Table, placement: Placement, label: string): Replicates {
+export function replicates(table: Table, placement: Placement, by: readonly string[]): Replicates {
   const { rows, at, weights } = placement;
-  const repeated = [...groupsOf(table, label, rows)]
+  const repeated = [...groupsByAll(table, by, rows)]
     .map(([level, places]) => ({ level, places, n: rowsStoodFor(placement, places) }))
     .filter(({ n }) => n > 1);
   if (repeated.length === 0) {
     throw new Problem(
-      'no entry of this column comes twice among the rows used, so that there are no repeats.',
-      'Choose the column that marks repeated rows, and keep repeats in Table.',
-      `column “${label}”`,
+      'no entry comes twice among the rows used, so that there are no repeats.',
+      'Choose the columns that mark repeated rows, and keep repeats in Table.',
+      by.length === 1 ? `column “${by[0]}”` : `columns ${by.map(name => `“${name}”`).join(', ')}`,
     );
   }
   const df = repeated.reduce((sum, { n }) => sum + n - 1, 0);

@@ -117,7 +117,7 @@ describe('replicates', () => {
   } as unknown as Placement;
 
   test('scatter within repeats against all, by hand', () => {
-    const { groups, df, dimensions } = replicates(table, made, 'sample');
+    const { groups, df, dimensions } = replicates(table, made, ['sample']);
     expect(groups).toEqual([{ level: 'r', rows: [0, 1], n: 2 }, { level: 's', rows: [2, 3, 4], n: 3 }]); // prettier-ignore
     expect(df).toBe(3);
     expect(dimensions[0]!.within).toBeCloseTo(Math.sqrt(10 / 3), 14);
@@ -125,8 +125,25 @@ describe('replicates', () => {
     expect(dimensions[0]!.ratio).toBeCloseTo(10 / 3 / 50, 14);
   });
 
+  test('by several columns: rows repeat each other that agree in all, numbers too', () => {
+    const design = tableOf(
+      [
+        ['r', 'r', 'r', 's', 's', 's'],
+        [0, 0, 1, 0, 1, 1],
+        [5, 5, 5, 5, 5, ''],
+      ],
+      ['sample', 'step', 'heat'],
+    );
+    const by = replicates(design, made, ['sample', 'step', 'heat']);
+    expect(by.groups).toEqual([{ level: 'r · 0 · 5', rows: [0, 1], n: 2 }]);
+    expect(by.dimensions[0]!.within).toBeCloseTo(Math.sqrt(2), 14);
+    const pasted = tableOf([['r05', 'r05', 'r15', 's05', 's15', '']], ['all']);
+    expect(replicates(pasted, made, ['all']).dimensions).toEqual(by.dimensions);
+    expect(() => replicates(design, made, ['step', 'none'])).toThrow(/no such column/);
+  });
+
   test('a column without repeats is named', () => {
     const other = tableOf([['a', 'b', 'c', 'd', 'e', '']], ['sample']);
-    expect(() => replicates(other, made, 'sample')).toThrow(/no entry of this column comes twice/);
+    expect(() => replicates(other, made, ['sample'])).toThrow(/no entry comes twice/);
   });
 });

@@ -4,7 +4,7 @@ import { replicates } from './replicates';
 import * as stages from './stages';
 
 export const TRUST_WORKS: readonly Worked[] = [
-  worked(stages.replicates, async ({ reduced, label }, bench) =>
-    replicates(bench.table, await bench.need(placement, { reduced }), label),
+  worked(stages.replicates, async ({ reduced, by }, bench) =>
+    replicates(bench.table, await bench.need(placement, { reduced }), by),
   ),
 ];

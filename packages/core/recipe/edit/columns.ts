@@ -57,7 +57,7 @@ export function withMadeColumn(recipe: Recipe, made: Recipe['made'][number]): Re
 /** The recipe without a made column, nor any that is made from it. */
 export function withoutMadeColumn(recipe: Recipe, name: string): Recipe {
   const gone = new Set([name]);
-  for (const made of recipe.made) if (gone.has(made.from)) gone.add(made.name);
+  for (const made of recipe.made) if (made.from !== null && gone.has(made.from)) gone.add(made.name);
   return {
     ...recipe,
     made: recipe.made.filter(made => !gone.has(made.name)),

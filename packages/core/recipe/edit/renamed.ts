@@ -12,7 +12,11 @@ export function withColumnsRenamed(recipe: Recipe, names: ReadonlyMap<string, st
   return {
     ...recipe,
     columns: recipe.columns.map(column => ({ ...column, name: to(column.name) })),
-    made: recipe.made.map(made => ({ ...made, name: to(made.name), from: to(made.from) })),
+    made: recipe.made.map(made => ({
+      ...made,
+      name: to(made.name),
+      from: made.from === null ? null : to(made.from),
+    })),
     scores: recipe.scores.map(score => scoreRenamed(score, to)),
     preparation: preparationRenamed(recipe.preparation, to) as Recipe['preparation'],
     reductions: recipe.reductions.map(reduction => reductionRenamed(reduction, to)),
@@ -39,7 +43,7 @@ function reductionRenamed(reduction: Reduction, to: Rename): Reduction {
       given.profile === undefined ? given : { ...given, profile: profileRenamed(given.profile, to) },
     ),
     map: { ...map, colour: map.colour === null ? null : to(map.colour) },
-    repeatsBy: repeatsBy === null ? null : to(repeatsBy),
+    repeatsBy: repeatsBy.map(to),
     settings: methodNamed(settings.method).renamed(settings, to) as Reduction['settings'],
   };
 }

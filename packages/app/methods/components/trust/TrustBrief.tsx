@@ -1,8 +1,13 @@
 import type { Reduction } from '@wold/core/recipe/schema';
+import type { Role } from '@wold/core/table/role';
 import { percent } from '../../../charts/format';
+import { ColumnsWord } from '../../../controls/ColumnsWord';
 import { ChoiceWord, NumberWord } from '../../../controls/Word';
 import { withReduction, withSettings } from '@wold/core/recipe/edit/reductions';
 import { useEdit, useRecipe } from '../../../store/useStudy';
+
+/** What tells rows apart first. */
+const ROLES: readonly Role[] = ['label', 'identity', 'text', 'aside', 'weight', 'measure'];
 
 /** Call rows odd beyond the 95 % limits of T² and Q; repeats have the same sherd; compare groups by kiln. */
 export function TrustBrief({ reduction }: { reduction: Reduction }) {
@@ -26,13 +31,16 @@ export function TrustBrief({ reduction }: { reduction: Reduction }) {
         onNumber={value => set({ limit: value / 100 }, 'limit')}
       />{' '}
       limits of T² and Q; repeats have the same{' '}
-      <ChoiceWord
-        settles="The column whose equal entries mark repeats"
+      <ColumnsWord
+        settles="The columns whose equal entries, all together, mark repeats"
         value={reduction.repeatsBy}
-        word={reduction.repeatsBy ?? 'entry in a column of your choice'}
-        choices={columns}
-        onChoose={repeatsBy =>
-          edit(withReduction(recipe, reduction.id, { repeatsBy }), `repeats by ${reduction.id}`)
+        none="entries in columns of your choice"
+        columns={recipe.columns.toSorted((a, b) => ROLES.indexOf(a.role) - ROLES.indexOf(b.role))}
+        onChange={repeatsBy =>
+          edit(
+            withReduction(recipe, reduction.id, { repeatsBy: [...repeatsBy] }),
+            `repeats by ${reduction.id}`,
+          )
         }
       />
       ; compare groups by{' '}

@@ -38,13 +38,13 @@ export function TrustReading({ reduction }: { reduction: Reduction }) {
       />
       {view === 'odd' && <Odd reduction={reduction} />}
       {view === 'repeats' &&
-        (reduction.repeatsBy === null ? (
+        (reduction.repeatsBy.length === 0 ? (
           <p className="soft">
             Rows that measure the same thing again tell how much of the scatter is measurement. Choose in the
-            sentence above the column whose equal entries mark them.
+            sentence above the columns whose equal entries, all together, mark them.
           </p>
         ) : (
-          <Repeats reduction={reduction} label={reduction.repeatsBy} />
+          <Repeats reduction={reduction} />
         ))}
       {view === 'groups' &&
         (reduction.settings.groupsBy === null ? (
@@ -68,11 +68,13 @@ function Odd({ reduction }: { reduction: Reduction }) {
   );
 }
 
-function Repeats({ reduction, label }: { reduction: Reduction; label: string }) {
-  const reading = useReplicates(reduction, label);
+function Repeats({ reduction }: { reduction: Reduction }) {
+  const reading = useReplicates(reduction);
   return (
     <Resulting reading={reading}>
-      {value => <ReplicatesTable reduction={reduction} label={label} value={value} />}
+      {value => (
+        <ReplicatesTable reduction={reduction} label={reduction.repeatsBy.join(' and ')} value={value} />
+      )}
     </Resulting>
   );
 }
