@@ -1,11 +1,8 @@
 import { Boundary } from '../frame/Boundary';
-import MoreIcon from '@mui/icons-material/MoreHoriz';
-import Menu from '@mui/material/Menu';
-import MenuItem from '@mui/material/MenuItem';
 import { useEffect, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
-import Papa from 'papaparse';
 import { useMode } from '../theme/ThemeMode';
 import { saveText, saveUrl } from '../outputs/save';
+import { TakeOutMenu } from '../outputs/TakeOutMenu';
 import { echarts, type Chart, type ChartOption } from './echarts';
 import styles from './ChartHost.module.css';
 
@@ -83,55 +80,11 @@ function HostedChart({
       {children}
       <TakeOutMenu
         {...{ label, fileStem, numbers }}
+        className={styles.more}
         onPicture={kind => takePicture(kind, size, picture, fileStem, tokens.paper)}
       />
     </div>
   );
-}
-
-interface TakeOutMenuProps extends Pick<ChartHostProps, 'label' | 'fileStem' | 'numbers'> {
-  readonly onPicture: (kind: 'png' | 'svg') => void;
-}
-
-/** The chart's numbers and its picture. */
-function TakeOutMenu({ label, fileStem, numbers, onPicture }: TakeOutMenuProps) {
-  const [menu, setMenu] = useState<HTMLElement | null>(null);
-  function act(action: () => void): void {
-    setMenu(null);
-    action();
-  }
-
-  return (
-    <>
-      <button
-        type="button"
-        className={styles.more}
-        aria-label={`Take out: ${label}`}
-        aria-haspopup="menu"
-        onClick={event => setMenu(event.currentTarget)}
-      >
-        <MoreIcon fontSize="small" />
-      </button>
-      {menu !== null && (
-        <Menu anchorEl={menu} open onClose={() => setMenu(null)}>
-          <MenuItem onClick={() => act(() => void navigator.clipboard.writeText(asText(numbers(), '\t')))}>
-            Copy the numbers
-          </MenuItem>
-          <MenuItem
-            onClick={() => act(() => saveText(`${fileStem}.csv`, asText(numbers(), ','), 'text/csv'))}
-          >
-            Numbers as CSV
-          </MenuItem>
-          <MenuItem onClick={() => act(() => onPicture('png'))}>Picture as PNG</MenuItem>
-          <MenuItem onClick={() => act(() => onPicture('svg'))}>Picture as SVG</MenuItem>
-        </Menu>
-      )}
-    </>
-  );
-}
-
-function asText(numbers: readonly (readonly string[])[], delimiter: string): string {
-  return `${Papa.unparse(numbers as string[][], { delimiter, newline: '\n' })}\n`;
 }
 
 /** The picture drawn at a size where nobody sees it. */

@@ -55,11 +55,20 @@ export interface Doubt {
   readonly why: readonly string[];
 }
 
-/** The doubtful measures by the rules, in their order. */
-export function doubtful({ measures, dependent }: Suitability, rules: SuitabilityRules): Doubt[] {
+/**
+ * The doubtful measures by the rules, in their order.
+ *
+ * @param common whether common factors are to be found: these mind measures that are nearly the same or share little with
+ *   the others, components do not
+ */
+export function doubtful(
+  { measures, dependent }: Suitability,
+  rules: SuitabilityRules,
+  common: boolean,
+): Doubt[] {
   const made = new Map(dependent.map(({ measure, on }) => [measure, on]));
   return measures.flatMap(measure => {
-    const why = reasons(measure, rules, made.get(measure.measure));
+    const why = reasons(measure, rules, made.get(measure.measure), common);
     return why.length === 0 ? [] : [{ measure: measure.measure, why }];
   });
 }
@@ -68,15 +77,16 @@ function reasons(
   { kmo, largest, with: mate }: MeasureSuitability,
   { adequate, related, same }: SuitabilityRules,
   madeOf: readonly string[] | undefined,
+  common: boolean,
 ): string[] {
   const why: string[] = [];
   if (madeOf !== undefined) {
     why.push(
       madeOf.length === 1 ? `the same as ${madeOf[0]}` : `made wholly of ${madeOf.slice(0, 4).join(', ')}`,
     );
-  } else if (Math.abs(largest) >= same) why.push(`nearly the same as ${mate}`);
+  } else if (common && Math.abs(largest) >= same) why.push(`nearly the same as ${mate}`);
   if (Math.abs(largest) < related) why.push('goes with no other measure');
-  if (kmo < adequate) why.push('shares too little with the others');
+  if (common && kmo < adequate) why.push('shares too little with the others');
   return why;
 }
 

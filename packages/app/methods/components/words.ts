@@ -27,7 +27,7 @@ export const componentsWords: MethodWords = {
     },
     { kind: 'measures', title: 'Measures', what: 'squared cosines and contributions' },
     { kind: 'votes', title: 'Votes', what: 'what each rule says of how many there are' },
-    { kind: 'random', title: 'Random data', what: 'eigenvalues, whole and reduced, against chance' },
+    { kind: 'random', title: 'Random data', what: 'what chance alone would give, whole and reduced' },
     {
       kind: 'rows',
       title: 'Rows',

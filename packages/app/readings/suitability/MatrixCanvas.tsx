@@ -14,6 +14,8 @@ interface MatrixCanvasProps {
   /** By places in that order. */
   readonly value: (row: number, column: number) => number;
   readonly size: { readonly width: number; readonly height: number };
+  /** What stands on the diagonal by place; null leaves it plain. */
+  readonly diagonal: ((place: number) => number) | null;
   /** The places in sight. */
   readonly span: Span;
   /** The row and column that the pointer is over. */
@@ -25,7 +27,7 @@ interface MatrixCanvasProps {
 
 /** The matrix as a picture: pointing tells of a pair, a click selects it, the wheel zooms. */
 export function MatrixCanvas(props: MatrixCanvasProps) {
-  const { label, names, value, size, span, over, onOver, onZoom } = props;
+  const { label, names, value, diagonal, size, span, over, onOver, onZoom } = props;
   const dispatch = useAppDispatch();
   const shortName = useShortName();
   const { columns: chosen } = useSelection();
@@ -41,9 +43,9 @@ export function MatrixCanvas(props: MatrixCanvasProps) {
   }, [layout.single, unseen, value, span.from, span.to, mode, tokens]); // eslint-disable-line react-hooks/exhaustive-deps
   useEffect(() => {
     if (canvas.current === null || size.width === 0) return;
-    const content = { names, shortName, value, picture, layout, span, chosen, over };
+    const content = { names, shortName, value, diagonal, picture, layout, span, chosen, over };
     drawMatrix(canvas.current, content, mode, tokens);
-  }, [value, picture, names, shortName, layout, span, chosen, over, mode, tokens, size]);
+  }, [value, diagonal, picture, names, shortName, layout, span, chosen, over, mode, tokens, size]);
 
   // Wheels are told to React as passive; this one must keep the page from scrolling.
   useEffect(() => {

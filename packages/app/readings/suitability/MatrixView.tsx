@@ -1,11 +1,16 @@
-import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { entry } from '@wold/core/algebra/matrix';
 import { correlationP, type Suitability } from '@wold/core/suitability/suitability';
-import { coefficient } from '../../charts/format';
+import { fileStem } from '@wold/core/writeup/fileStem';
+import { coefficient, fixed } from '../../charts/format';
+import { saveText, saveUrl } from '../../outputs/save';
+import { TakeOutMenu, type Numbers } from '../../outputs/TakeOutMenu';
+import { divergingColour } from '../../theme/ramp';
+import { useMode } from '../../theme/ThemeMode';
 import type { ShortName } from '../../charts/namesApart';
 import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
-import { useSelection } from '../../store/useStudy';
+import { useSelection, useStudy } from '../../store/useStudy';
 import { useShortName } from '../../store/useShortName';
 import type { Span } from './drawMatrix';
 import { MatrixCanvas } from './MatrixCanvas';
@@ -23,20 +28,27 @@ export function MatrixView({ found }: { found: Suitability }) {
   const shortName = useShortName();
   const box = useRef<HTMLDivElement>(null);
   const size = useSize(box);
+  const stem = fileStem(useStudy().name);
   const [partial, setPartial] = useState(false);
   const { span, isWhole, zoomTo, showWhole } = useZoom(found);
   const [over, setOver] = useState<readonly [number, number] | null>(null);
   const matrix = partial && found.antiImage !== null ? found.antiImage : found.correlations;
   const names = useMemo(() => found.order.map(j => found.measures[j]!.measure), [found]);
-  const pairs = useMemo(() => strongestPairs(found, MOST_PAIRS), [found]);
+  const pairs = useMemo(() => strongestPairs(found, MOST_PAIRS, matrix), [found, matrix]);
+  const shown = partial && found.antiImage !== null;
   const value = useCallback(
     (a: number, b: number) => entry(matrix, found.order[a]!, found.order[b]!),
     [matrix, found],
   );
+  const adequacy = useCallback((a: number) => found.measures[found.order[a]!]!.kmo, [found]);
   const words =
     over === null
       ? null
-      : pairWords(found, value(...over), [names[over[0]]!, names[over[1]]!], partial, shortName);
+      : over[0] === over[1] && shown
+        ? `${shortName(names[over[0]]!, 40)}: sampling adequacy ${fixed(adequacy(over[0]), 2)}`
+        : pairWords(found, value(...over), [names[over[0]]!, names[over[1]]!], partial, shortName);
+  const onPicture = (kind: 'png' | 'svg') =>
+    takeMatrix(kind, box.current!.querySelector('canvas')!, `${stem}-${shown ? 'partial' : 'correlations'}`);
   return (
     <div className={styles.view}>
       <div className={styles.left}>
@@ -44,6 +56,7 @@ export function MatrixView({ found }: { found: Suitability }) {
           <MatrixCanvas
             label={`${partial ? 'Partial correlations' : 'Correlations'} of ${names.length} measures, related ones together; the strongest pairs are in the list`}
             {...{ names, value, size, span, over }}
+            diagonal={shown ? adequacy : null}
             onOver={setOver}
             onZoom={zoomTo}
           />
@@ -55,22 +68,49 @@ export function MatrixView({ found }: { found: Suitability }) {
           isWhole={isWhole}
           onCloser={() => zoomTo(0.6)}
           onWhole={showWhole}
-        />
+        >
+          <TakeOutMenu
+            label={shown ? 'Partial correlations' : 'Correlations'}
+            fileStem={`${stem}-${shown ? 'partial' : 'correlations'}`}
+            numbers={() => matrixNumbers(found, shown)}
+            onPicture={onPicture}
+          />
+        </Tools>
       </div>
-      <PairList pairs={pairs} letters={size.width < WIDE ? 11 : 24} />
+      <PairList
+        pairs={pairs}
+        n={shown ? null : found.n}
+        partial={shown}
+        letters={size.width < WIDE ? 9 : 22}
+      />
     </div>
   );
 }
 
-function PairList({ pairs, letters }: { pairs: ReturnType<typeof strongestPairs>; letters: number }) {
+interface PairListProps {
+  readonly pairs: ReturnType<typeof strongestPairs>;
+  /** Rows that the correlations stand on; null where they have no p. */
+  readonly n: number | null;
+  readonly partial: boolean;
+  readonly letters: number;
+}
+
+function PairList({ pairs, n, partial, letters }: PairListProps) {
   const shortName = useShortName();
   const dispatch = useAppDispatch();
   const { columns: chosen } = useSelection();
   return (
     <section className={styles.pairs} aria-label="Strongest pairs">
-      <h3>Strongest pairs</h3>
+      <h3>{partial ? 'Strongest pairs, given all others' : 'Strongest pairs'}</h3>
       <div className={styles.scroll} role="region" aria-label="Strongest pairs, list" tabIndex={0}>
         <table>
+          <thead>
+            <tr>
+              <th scope="col">pair</th>
+              <th scope="col">{partial ? 'partial r' : 'r'}</th>
+              {n !== null && <th scope="col">p</th>}
+            </tr>
+          </thead>
           <tbody>
             {pairs.map(({ a, b, r }) => (
               <tr key={`${a} ${b}`} data-chosen={chosen.includes(a) && chosen.includes(b)}>
@@ -84,6 +124,7 @@ function PairList({ pairs, letters }: { pairs: ReturnType<typeof strongestPairs>
                   </button>
                 </th>
                 <td>{coefficient(r)}</td>
+                {n !== null && <td className="soft">{pWords(correlationP(r, n))}</td>}
               </tr>
             ))}
           </tbody>
@@ -114,19 +155,32 @@ interface ToolsProps {
   readonly isWhole: boolean;
   readonly onCloser: () => void;
   readonly onWhole: () => void;
+  readonly children: ReactNode;
 }
 
-function Tools({ words, partial, onPartial, isWhole, onCloser, onWhole }: ToolsProps) {
+function Tools({ words, partial, onPartial, isWhole, onCloser, onWhole, children }: ToolsProps) {
+  const { mode } = useMode();
   return (
     <div className={styles.foot}>
       <span className="small">
-        {words ?? <span className="soft">Click selects a pair; the wheel zooms.</span>}
+        {words ?? (
+          <span className={`${styles.key} soft`}>
+            −1
+            <span
+              className={styles.ramp}
+              style={{
+                background: `linear-gradient(90deg, ${[-1, -0.5, 0, 0.5, 1].map(r => `rgb(${divergingColour(r, mode).join(' ')})`).join(', ')})`,
+              }}
+            />
+            1{partial === true && ' · sampling adequacy on the diagonal'}
+          </span>
+        )}
       </span>
       <span className={styles.tools}>
         {partial !== null && (
           <label className="small">
             <input type="checkbox" checked={partial} onChange={event => onPartial(event.target.checked)} />{' '}
-            anti-image (partial)
+            partial, given all others
           </label>
         )}
         <button type="button" className="action small" onClick={onCloser}>
@@ -135,8 +189,33 @@ function Tools({ words, partial, onPartial, isWhole, onCloser, onWhole }: ToolsP
         <button type="button" className="action small" disabled={isWhole} onClick={onWhole}>
           whole
         </button>
+        {children}
       </span>
     </div>
+  );
+}
+
+/** The matrix as shown, in the order of the measures; the diagonal of partial correlations holds sampling adequacies. */
+function matrixNumbers({ measures, correlations, antiImage }: Suitability, partial: boolean): Numbers {
+  const matrix = partial ? antiImage! : correlations;
+  return [
+    [partial ? 'partial correlation' : 'correlation', ...measures.map(({ measure }) => measure)],
+    ...measures.map(({ measure, kmo }, i) => [
+      measure,
+      ...measures.map((_, j) => (partial && i === j ? String(kmo) : String(entry(matrix, i, j)))),
+    ]),
+  ];
+}
+
+/** The picture on the canvas as a file; an SVG holds it as it is. */
+function takeMatrix(kind: 'png' | 'svg', canvas: HTMLCanvasElement, stem: string): void {
+  const picture = canvas.toDataURL('image/png');
+  const { width, height } = canvas;
+  if (kind === 'png') return saveUrl(`${stem}.png`, picture);
+  saveText(
+    `${stem}.svg`,
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}"><image width="${width}" height="${height}" href="${picture}"/></svg>`,
+    'image/svg+xml',
   );
 }
 

@@ -8,12 +8,15 @@ import { useSuitability } from '../../results/stages';
 import { selected } from '../../store/studySlice';
 import { withRoles } from '@wold/core/recipe/edit/columns';
 import { useAppDispatch } from '../../store/store';
-import { useEdit, useRecipe, useSelection } from '../../store/useStudy';
+import { useEdit, useRecipe, useSelection, useStudy } from '../../store/useStudy';
 import { useShortName } from '../../store/useShortName';
 import { Resulting } from '../Problem';
 import { MatrixView } from './MatrixView';
 import { NumberWord } from '../../controls/Word';
-import { LIMIT_WORDS, verdictsOf } from './verdicts';
+import { TakeOutMenu, type Numbers } from '../../outputs/TakeOutMenu';
+import { fileStem } from '@wold/core/writeup/fileStem';
+import { useSought } from './useSought';
+import { LIMIT_WORDS, verdictsOf, type Verdict } from './verdicts';
 import styles from './SuitabilityReading.module.css';
 
 const ROW_HEIGHT = 28;
@@ -22,12 +25,14 @@ const ROW_HEIGHT = 28;
 export function SuitabilityReading() {
   const found = useSuitability();
   const { suitability: rules } = useRecipe();
+  const { name } = useStudy();
+  const sought = useSought();
   const [view, setView] = useState<'matrix' | 'verdicts' | 'measures'>('matrix');
   return (
     <Resulting reading={found}>
       {value => {
-        const doubts = doubtful(value, rules);
-        const against = verdictsOf(value, doubts, rules.limits).filter(
+        const doubts = doubtful(value, rules, sought.common);
+        const against = verdictsOf(value, doubts, rules.limits, sought).filter(
           ({ good, guides }) => good === false && guides !== true,
         ).length;
         return (
@@ -49,9 +54,20 @@ export function SuitabilityReading() {
                 view={view}
                 onView={setView}
               />
+              {view !== 'matrix' && (
+                <TakeOutMenu
+                  label={view === 'verdicts' ? 'Verdicts' : 'Measures'}
+                  fileStem={`${fileStem(name)}-${view === 'verdicts' ? 'verdicts' : 'adequacies'}`}
+                  numbers={() =>
+                    view === 'verdicts'
+                      ? verdictNumbers(verdictsOf(value, doubts, rules.limits, sought))
+                      : measureNumbers(value, doubts)
+                  }
+                />
+              )}
             </div>
             {view === 'matrix' && <MatrixView found={value} />}
-            {view === 'verdicts' && <Verdicts found={value} doubts={doubts} />}
+            {view === 'verdicts' && <Verdicts verdicts={verdictsOf(value, doubts, rules.limits, sought)} />}
             {view === 'measures' && <Measures found={value} doubts={doubts} />}
           </div>
         );
@@ -60,7 +76,43 @@ export function SuitabilityReading() {
   );
 }
 
-function Verdicts({ found, doubts }: { found: Suitability; doubts: readonly Doubt[] }) {
+const verdictNumbers = (verdicts: readonly Verdict[]): Numbers => [
+  ['figure', 'value', 'good', 'what follows', 'rule and source'],
+  ...verdicts.map(({ name, value, good, guides, follows, rule }) => [
+    name,
+    value,
+    good === null ? '' : good ? 'yes' : guides === true ? 'no, a guide' : 'no',
+    follows,
+    rule,
+  ]),
+];
+
+function measureNumbers({ measures }: Suitability, doubts: readonly Doubt[]): Numbers {
+  const why = new Map(doubts.map(doubt => [doubt.measure, doubt.why.join('; ')]));
+  const text = (value: number) => (Number.isFinite(value) ? String(value) : '');
+  return [
+    [
+      'measure',
+      'KMO',
+      'largest r',
+      'with',
+      'R²',
+      'skewness',
+      'excess kurtosis',
+      'zeros',
+      'doubtful because it',
+    ],
+    ...measures.map(({ measure, kmo, largest, with: mate, smc, skewness, kurtosis, zeros }) => [
+      measure,
+      ...[kmo, largest].map(text),
+      mate,
+      ...[smc, skewness, kurtosis, zeros].map(text),
+      why.get(measure) ?? '',
+    ]),
+  ];
+}
+
+function Verdicts({ verdicts }: { verdicts: readonly Verdict[] }) {
   const recipe = useRecipe();
   const edit = useEdit();
   const { suitability: rules } = recipe;
@@ -76,7 +128,7 @@ function Verdicts({ found, doubts }: { found: Suitability; doubts: readonly Doub
           </tr>
         </thead>
         <tbody>
-          {verdictsOf(found, doubts, rules.limits).map(({ name, value, good, follows, rule, by }) => (
+          {verdicts.map(({ name, value, good, follows, rule, by }) => (
             <tr key={name} data-good={good}>
               <th scope="row">{name}</th>
               <td>

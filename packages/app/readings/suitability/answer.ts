@@ -1,3 +1,4 @@
+import { methodNamed } from '@wold/core/methods/all';
 import { doubtful } from '@wold/core/suitability/doubt';
 import { count, fixed } from '../../charts/format';
 import { useSuitability } from '../../results/stages';
@@ -7,11 +8,12 @@ import { notThere, type Answer } from '../answer';
 /** KMO 0.84 · 1 measure doubtful */
 export function useSuitabilityAnswer(): Answer {
   const { value, stale, waits, problem } = useSuitability();
-  const { suitability: rules } = useRecipe();
+  const { suitability: rules, reductions } = useRecipe();
+  const common = reductions.some(({ settings }) => methodNamed(settings.method).ofCommonFactors);
   if (problem !== null)
     return { text: 'cannot be told yet', stale: false, attention: 1, because: problem.what };
   if (value === null) return notThere(waits);
-  const doubts = doubtful(value, rules).length;
+  const doubts = doubtful(value, rules, common).length;
   const kmo = Number.isNaN(value.kmo) ? value.definiteness : `KMO\u00a0${fixed(value.kmo, 2)}`;
   const text = `${kmo} · ${doubts === 0 ? 'no\u00a0measure' : count(doubts, 'measure')} doubtful`;
   return { text, stale, attention: doubts, because: 'doubtful measures' };

@@ -24,6 +24,7 @@ interface MatrixContent {
   readonly shortName: ShortName;
   readonly names: readonly string[];
   readonly value: (row: number, column: number) => number;
+  readonly diagonal: ((place: number) => number) | null;
   /** A pixel for each cell in sight, where they are not drawn one by one. */
   readonly picture: HTMLCanvasElement | null;
   readonly layout: MatrixLayout;
@@ -38,7 +39,7 @@ const NAMES_HEIGHT = 76;
 const NAMED = 11;
 const NUMBERED = 25;
 const SINGLE = 8;
-const LARGEST = 56;
+const LARGEST = 96;
 
 /** Square cells as large as fit, with room for names where they can be read. */
 export function layoutOf(
@@ -96,7 +97,7 @@ export function drawMatrix(
 }
 
 function drawCells(pen: CanvasRenderingContext2D, content: MatrixContent, mode: Mode, tokens: Tokens): void {
-  const { layout, span, value } = content;
+  const { layout, span, value, diagonal } = content;
   const { left, top, cell } = layout;
   const count = span.to - span.from;
   for (let row = 0; row < count; row++) {
@@ -104,12 +105,13 @@ function drawCells(pen: CanvasRenderingContext2D, content: MatrixContent, mode: 
       const r = value(span.from + row, span.from + column);
       pen.fillStyle = row === column ? tokens.rule : `rgb(${divergingColour(r, mode).join(' ')})`;
       pen.fillRect(left + column * cell, top + row * cell, cell - 1, cell - 1);
-      if (cell < NUMBERED || row === column) continue;
-      pen.fillStyle = Math.abs(r) > 0.62 ? tokens.paper : tokens.ink;
+      if (cell < NUMBERED || (row === column && diagonal === null)) continue;
+      pen.fillStyle = row !== column && Math.abs(r) > 0.62 ? tokens.paper : tokens.ink;
       pen.font = `${Math.min(13, cell * 0.36)}px 'Atkinson Hyperlegible Mono Variable', monospace`;
       pen.textAlign = 'center';
       pen.textBaseline = 'middle';
-      pen.fillText(coefficient(r), left + (column + 0.5) * cell, top + (row + 0.5) * cell);
+      const number = row === column ? diagonal!(span.from + row) : r;
+      pen.fillText(coefficient(number), left + (column + 0.5) * cell, top + (row + 0.5) * cell);
     }
   }
 }

@@ -1,4 +1,4 @@
-import { entry } from '@wold/core/algebra/matrix';
+import { entry, type Matrix } from '@wold/core/algebra/matrix';
 import type { Suitability } from '@wold/core/suitability/suitability';
 
 export interface Pair {
@@ -7,8 +7,12 @@ export interface Pair {
   readonly r: number;
 }
 
-/** The pairs of measures with the largest correlations in size, largest first. */
-export function strongestPairs({ measures, correlations }: Suitability, most: number): Pair[] {
+/** The pairs of measures with the largest correlations in size, or partial ones, largest first. */
+export function strongestPairs(
+  { measures, correlations: plain }: Suitability,
+  most: number,
+  correlations: Matrix = plain,
+): Pair[] {
   const p = measures.length;
   const found: { i: number; j: number; size: number }[] = [];
   let bound = 0;

@@ -69,7 +69,7 @@ test('many pairs: the list is that of a full sort', () => {
 });
 
 describe('doubts', () => {
-  const of = (...measures: MeasureSuitability[]) => doubtful(found({ measures }), PLAIN_SUITABILITY);
+  const of = (...measures: MeasureSuitability[]) => doubtful(found({ measures }), PLAIN_SUITABILITY, true);
   test('each with its reason', () => {
     expect(of(measure('a'), measure('b', { kmo: 0.4 }), measure('c', { largest: -0.2 }))).toEqual([
       { measure: 'b', why: ['shares too little with the others'] },
@@ -77,18 +77,49 @@ describe('doubts', () => {
     ]);
     expect(of(measure('a', { largest: -0.95 }))).toEqual([{ measure: 'a', why: ['nearly the same as b'] }]);
   });
+  test('components mind no measures that are nearly the same, or share little', () => {
+    const alike = found({
+      measures: [measure('a', { largest: 0.99, kmo: 0.2 }), measure('b', { largest: 0.1 })],
+    });
+    expect(doubtful(alike, PLAIN_SUITABILITY, false)).toEqual([
+      { measure: 'b', why: ['goes with no other measure'] },
+    ]);
+    const near = found({ kmo: 0.3, logDeterminant: -40, condition: 1e7 });
+    const against = (common: boolean) =>
+      verdictsOf(near, [], PLAIN_LIMITS, { common, leads: null })
+        .filter(({ good, guides }) => good === false && guides !== true)
+        .map(({ name }) => name);
+    expect(against(false)).toEqual([]);
+    expect(against(true)).toEqual(['Sampling adequacy (KMO)', 'Determinant of R', 'Condition of R']);
+  });
+  test('the share of related pairs is judged against the dimensions found', () => {
+    const good = (shareRelated: number, leads: readonly number[] | null) =>
+      verdictsOf(
+        found({ shareRelated, measures: Array.from({ length: 12 }, (_, j) => measure(`m${j}`)) }),
+        [],
+        PLAIN_LIMITS,
+        { common: false, leads },
+      ).find(({ name }) => name.startsWith('Pairs'))!.good;
+    // Six dimensions of two measures relate 6 of 66 pairs.
+    expect([good(0.09, null), good(0.09, [2, 2, 2, 2, 2, 2]), good(0.03, [2, 2, 2, 2, 2, 2])]).toEqual([
+      false,
+      true,
+      false,
+    ]);
+    expect(good(0.15, [12])).toBe(false);
+  });
   test('measures made wholly of others are named with these', () => {
     const dependent = [
       { measure: 'c', on: ['a', 'b'] },
       { measure: 'b', on: ['a'] },
     ];
-    expect(doubtful(found({ dependent }), PLAIN_SUITABILITY).map(({ why }) => why[0])).toEqual([
+    expect(doubtful(found({ dependent }), PLAIN_SUITABILITY, false).map(({ why }) => why[0])).toEqual([
       'the same as a',
       'made wholly of a, b',
     ]);
   });
   test('thresholds move', () => {
-    expect(doubtful(found(), { ...PLAIN_SUITABILITY, adequate: 0.85 })).toHaveLength(3);
+    expect(doubtful(found(), { ...PLAIN_SUITABILITY, adequate: 0.85 }, true)).toHaveLength(3);
   });
 });
 
@@ -173,7 +204,7 @@ describe('the picture', () => {
       named: false,
       single: false,
     });
-    expect(layoutOf({ from: 0, to: 3 }, { width: 900, height: 900 }).cell).toBe(56);
+    expect(layoutOf({ from: 0, to: 3 }, { width: 900, height: 900 }).cell).toBe(96);
   });
   test.each(['light', 'dusk'] as const)(
     'small cells have the colours of large ones, row by row, %s',

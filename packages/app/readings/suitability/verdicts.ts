@@ -117,19 +117,32 @@ function emptyCellsVerdict({ emptyCells, measures }: Suitability): Verdict {
   };
 }
 
+/** What is sought among the measures, and what was found. */
+export interface Sought {
+  /** Whether common factors are: components do not mind measures that share too much or too little. */
+  readonly common: boolean;
+  /** How many measures each kept dimension of the reduction in hand leads; null where that is not known. */
+  readonly leads: readonly number[] | null;
+}
+
+const COMPONENTS: Sought = { common: false, leads: null };
+
 /** The verdicts over all measures. */
 export function verdictsOf(
   found: Suitability,
   doubts: readonly Doubt[],
   limits: SuitabilityLimits = PLAIN_LIMITS,
+  { common, leads }: Sought = COMPONENTS,
 ): Verdict[] {
+  // What components do not mind guides the choice of a method, and speaks against nothing.
+  const ofFactors = (verdict: Verdict): Verdict => (common ? verdict : { ...verdict, guides: true });
   return [
-    adequacyVerdict(found, limits),
+    ofFactors(adequacyVerdict(found, limits)),
     sphericityVerdict(found, limits),
-    determinantVerdict(found),
-    conditionVerdict(found, limits),
+    ofFactors(determinantVerdict(found)),
+    ofFactors(conditionVerdict(found, limits)),
     rowsVerdict(found, limits),
-    pairsVerdict(found, limits),
+    pairsVerdict(found, limits, leads),
     ...(found.kind === 'polychoric' ? [emptyCellsVerdict(found)] : []),
     zerosVerdict(found, limits),
     shapeVerdict(found, limits),
@@ -158,7 +171,7 @@ function adequacyVerdict({ definiteness, kmo }: Suitability, limits: Suitability
       ? 'It needs correlations that can be inverted.'
       : kmo >= limits.kmo
         ? 'Measures share enough to be reduced.'
-        : 'Pairs relate, but not by what several measures share: factors will be poor.',
+        : 'Pairs relate, but not by what several measures share: common factors will be poor. Components do not mind.',
     rule: '.6 will do, .8 is good (Kaiser 1970; Kaiser and Rice 1974)',
     by: ['kmo'],
   };
@@ -189,6 +202,9 @@ function sphericityVerdict({ n, bartlett }: Suitability, limits: SuitabilityLimi
   };
 }
 
+/** Below this common factors become uncertain, as textbooks have it. */
+const LEAST_DETERMINANT = 1e-5;
+
 function determinantVerdict(found: Suitability): Verdict {
   const { definiteness, logDeterminant } = found;
   const value =
@@ -200,9 +216,12 @@ function determinantVerdict(found: Suitability): Verdict {
   return {
     name: 'Determinant of R',
     value,
-    good: definiteness === 'definite',
-    follows: definitenessWords(found),
-    rule: 'above 0',
+    good: definiteness === 'definite' && logDeterminant > Math.log(LEAST_DETERMINANT),
+    follows:
+      definiteness === 'definite' && logDeterminant <= Math.log(LEAST_DETERMINANT)
+        ? 'Some measures nearly follow from others: for common factors set the closest of them aside. Components do not mind.'
+        : definitenessWords(found),
+    rule: 'above .00001 for common factors, by a rule of thumb of the field; 0 is singular',
     by: [],
   };
 }
@@ -219,7 +238,7 @@ function conditionVerdict(
       condition < limits.condition
         ? 'Small changes of the data make small changes of the result.'
         : definiteness === 'definite'
-          ? `${listed(weakest)} are nearly made of each other: set one of them aside.`
+          ? `${listed(weakest)} are nearly made of each other: for common factors set one of them aside.`
           : 'See the determinant.',
     rule: 'largest over least eigenvalue; 10,000 by a rule of thumb',
     by: ['condition'],
@@ -242,16 +261,32 @@ function rowsVerdict({ n, measures }: Suitability, limits: SuitabilityLimits): V
   };
 }
 
-function pairsVerdict({ shareRelated }: Suitability, limits: SuitabilityLimits): Verdict {
-  const good = shareRelated >= limits.pairs;
+/** Of the relations that the structure found would make, so large a share is to be there. */
+const OF_EXPECTED = 0.6;
+
+/** @param leads how many measures each kept dimension leads */
+function pairsVerdict(
+  { shareRelated, measures }: Suitability,
+  limits: SuitabilityLimits,
+  leads: readonly number[] | null,
+): Verdict {
+  const within = leads?.reduce((sum, m) => sum + (m * (m - 1)) / 2, 0) ?? NaN;
+  const expected = within / ((measures.length * (measures.length - 1)) / 2);
+  // Measures of several dimensions relate within these, and need not among them.
+  const bound = expected > 0 ? Math.min(limits.pairs, OF_EXPECTED * expected) : limits.pairs;
+  const good = shareRelated >= bound;
+  const structure =
+    expected > 0
+      ? ` The ${leads!.length === 1 ? 'dimension' : `${leads!.length} dimensions`} kept would relate ${percent(expected)} of them.`
+      : '';
   return {
     name: 'Pairs with |r| of .3 and over',
     value: percent(shareRelated),
     good,
-    follows: good
-      ? 'There are relations to sum up.'
-      : 'Most measures go their own way: expect many thin dimensions.',
-    rule: 'a fifth of the pairs by a rule of thumb',
+    follows: `${
+      good ? 'There are relations to sum up.' : 'Most measures go their own way: expect many thin dimensions.'
+    }${structure}`,
+    rule: `a share of the pairs by a rule of thumb, or .6 of those within the dimensions found where that is less`,
     by: ['pairs'],
   };
 }

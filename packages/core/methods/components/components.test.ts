@@ -9,7 +9,7 @@ import type { Table } from '../../table/table';
 import { keepComponents } from './keepComponents';
 import { turnLargestPositive } from '../../algebra/sign';
 import { decompose } from './decompose';
-import { leadCounts, ledgerOrder } from './leading';
+import { leadCounts, ledgerOrder } from '../leading';
 
 const tableOf = (columns: readonly (readonly number[])[]): Table => ({
   fileKey: 'made',

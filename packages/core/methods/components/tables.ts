@@ -4,7 +4,7 @@ import { retention } from '../../dimensions/stages';
 import { spaceOf } from './ask';
 import type { Components } from './components';
 import type { Distances } from './distances';
-import { leadCounts, leadingDimensions } from './leading';
+import { leadCounts, leadingDimensions } from '../leading';
 import { rowFigures } from './rowFigures';
 import type { ComponentsSettings } from './settings';
 import { distances, type Kept } from './stages';

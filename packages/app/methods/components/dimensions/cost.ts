@@ -1,5 +1,5 @@
 import type { Components } from '@wold/core/methods/components/components';
-import { leadCounts } from '@wold/core/methods/components/leading';
+import { leadCounts } from '@wold/core/methods/leading';
 
 /** A measure of which the kept dimensions hold less than this is poorly held. */
 export const POORLY_HELD = 0.4;

@@ -1,4 +1,4 @@
-import { leadingDimensions } from '@wold/core/methods/components/leading';
+import { leadingDimensions } from '@wold/core/methods/leading';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
 import { coefficient, fixed, percent } from '../../../charts/format';
 import { useComponents } from '../results';

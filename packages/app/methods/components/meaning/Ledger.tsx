@@ -1,6 +1,6 @@
 import { useMemo, type CSSProperties, type MouseEvent } from 'react';
 import type { Components } from '@wold/core/methods/components/components';
-import { leadingDimensions, ledgerOrder } from '@wold/core/methods/components/leading';
+import { leadingDimensions, ledgerOrder } from '@wold/core/methods/leading';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { coefficient } from '../../../charts/format';
 import { useColumnWindow, type ColumnWindow } from '../../../controls/useColumnWindow';

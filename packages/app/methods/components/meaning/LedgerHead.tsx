@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { Components } from '@wold/core/methods/components/components';
 import { componentsPlacement } from '@wold/core/methods/components/placement';
-import { leadCounts } from '@wold/core/methods/components/leading';
+import { leadCounts } from '@wold/core/methods/leading';
 import { withDimensionName } from '@wold/core/recipe/edit/reductions';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { givenName } from '@wold/core/writeup/dimensionName';

@@ -1,4 +1,4 @@
-import type { Matrix } from '../../algebra/matrix';
+import type { Matrix } from '../algebra/matrix';
 
 /** For each column of the table the dimension on which it has its largest entry in size, the first among ties. */
 export function leadingDimensions(loadings: Matrix): Uint32Array {

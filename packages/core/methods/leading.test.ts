@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { Matrix } from '../../algebra/matrix';
+import type { Matrix } from '../algebra/matrix';
 import { leadCounts, leadingDimensions, ledgerOrder } from './leading';
 
 const loadings = fc

@@ -1,0 +1,68 @@
+import MoreIcon from '@mui/icons-material/MoreHoriz';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import Papa from 'papaparse';
+import { useState } from 'react';
+import { saveText } from './save';
+import styles from './TakeOutMenu.module.css';
+
+/** A table of texts, header first. */
+export type Numbers = readonly (readonly string[])[];
+
+interface TakeOutMenuProps {
+  /** What is taken out, for those who hear it. */
+  readonly label: string;
+  /** The name that its files start with. */
+  readonly fileStem: string;
+  readonly numbers: () => Numbers;
+  /** Takes the picture, where there is one. */
+  readonly onPicture?: (kind: 'png' | 'svg') => void;
+  readonly className?: string | undefined;
+}
+
+/** The numbers of a chart or table, and its picture. */
+export function TakeOutMenu({ label, fileStem, numbers, onPicture, className }: TakeOutMenuProps) {
+  const [menu, setMenu] = useState<HTMLElement | null>(null);
+  function act(action: () => void): void {
+    setMenu(null);
+    action();
+  }
+
+  return (
+    <>
+      <button
+        type="button"
+        className={`${styles.more} ${className ?? ''}`}
+        aria-label={`Take out: ${label}`}
+        aria-haspopup="menu"
+        onClick={event => setMenu(event.currentTarget)}
+      >
+        <MoreIcon fontSize="small" />
+      </button>
+      {menu !== null && (
+        <Menu anchorEl={menu} open onClose={() => setMenu(null)}>
+          <MenuItem onClick={() => act(() => void navigator.clipboard.writeText(asText(numbers(), '\t')))}>
+            Copy the numbers
+          </MenuItem>
+          <MenuItem
+            onClick={() => act(() => saveText(`${fileStem}.csv`, asText(numbers(), ','), 'text/csv'))}
+          >
+            Numbers as CSV
+          </MenuItem>
+          {onPicture !== undefined && [
+            <MenuItem key="png" onClick={() => act(() => onPicture('png'))}>
+              Picture as PNG
+            </MenuItem>,
+            <MenuItem key="svg" onClick={() => act(() => onPicture('svg'))}>
+              Picture as SVG
+            </MenuItem>,
+          ]}
+        </Menu>
+      )}
+    </>
+  );
+}
+
+function asText(numbers: Numbers, delimiter: string): string {
+  return `${Papa.unparse(numbers as string[][], { delimiter, newline: '\n' })}\n`;
+}
