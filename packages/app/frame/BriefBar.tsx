@@ -1,13 +1,12 @@
 import type { ReactNode } from 'react';
 import { TakeOut } from '../outputs/TakeOut';
-import { redone, undone } from '../store/studySlice';
-import { useAppDispatch } from '../store/store';
+import { useUndo } from '../store/useUndo';
 import { useStudy } from '../store/useStudy';
 import styles from './BriefBar.module.css';
 
 /** The top of the screen: the question's settings as a sentence, and what works everywhere. */
 export function BriefBar({ children, onKeys }: { children: ReactNode; onKeys: () => void }) {
-  const dispatch = useAppDispatch();
+  const { undo, redo } = useUndo();
   const { past, future } = useStudy();
   return (
     <header className={styles.bar}>
@@ -18,7 +17,7 @@ export function BriefBar({ children, onKeys }: { children: ReactNode; onKeys: ()
         <button
           type="button"
           disabled={past.length === 0}
-          onClick={() => dispatch(undone())}
+          onClick={undo}
           aria-keyshortcuts="Control+Z"
           title="Undo (Ctrl Z)"
         >
@@ -27,7 +26,7 @@ export function BriefBar({ children, onKeys }: { children: ReactNode; onKeys: ()
         <button
           type="button"
           disabled={future.length === 0}
-          onClick={() => dispatch(redone())}
+          onClick={redo}
           aria-keyshortcuts="Control+Shift+Z"
           title="Redo (Ctrl Shift Z)"
         >

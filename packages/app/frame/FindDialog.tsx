@@ -12,6 +12,8 @@ import styles from './FindDialog.module.css';
 export interface Action {
   readonly name: string;
   readonly run: () => void;
+  /** What it is, where that is no action. */
+  readonly what?: string;
 }
 
 interface Found {
@@ -104,6 +106,19 @@ function Find({ actions, onClose }: FindDialogProps) {
   );
 }
 
+/** The words of the brief in sight, by what they settle; each opens. */
+function briefWords(): Action[] {
+  const words = document.querySelectorAll<HTMLButtonElement>(
+    '[role=group][aria-label=Brief] button[aria-description]',
+  );
+  return [...words].map(word => ({
+    name: word.getAttribute('aria-description')!,
+    what: `in the sentence: ${word.textContent}`,
+    // After the dialog has given the focus back.
+    run: () => void setTimeout(() => word.click(), 50),
+  }));
+}
+
 function useFound(text: string, actions: readonly Action[]): Found[] {
   const table = useTable();
   const recipe = useRecipe();
@@ -111,9 +126,9 @@ function useFound(text: string, actions: readonly Action[]): Found[] {
   return useMemo(() => {
     const typed = text.trim().toLowerCase();
     const holds = (name: string) => name.toLowerCase().includes(typed);
-    const doing = actions
+    const doing = [...actions, ...briefWords()]
       .filter(({ name }) => holds(name))
-      .map(({ name, run }) => ({ key: `action ${name}`, name, what: 'action', run }));
+      .map(({ name, run, what = 'action' }) => ({ key: `${what} ${name}`, name, what, run }));
     if (typed === '') return doing.slice(0, MOST_FOUND);
     const columns = recipe.columns
       .filter(({ name, wording = '' }) => holds(name) || holds(wording))

@@ -5,12 +5,14 @@ import type { Reduction } from '@wold/core/recipe/schema';
 import { LensPanel } from '../lens/LensPanel';
 import { loadAll } from '../readings/later';
 import { readingOf } from '../readings/readings';
+import { METHOD_WORDS } from '../methods/words';
 import { QUESTIONS, type Question } from '../readings/questions';
-import { redone, tookInHand, lookedAt, undone } from '../store/studySlice';
+import { tookInHand, lookedAt } from '../store/studySlice';
+import { useUndo } from '../store/useUndo';
 import { rowsFor } from '@wold/core/recipe/fresh';
-import { withNewReduction } from '@wold/core/recipe/edit/reductions';
+import { withNewReduction, withSettings } from '@wold/core/recipe/edit/reductions';
 import { useAppDispatch } from '../store/store';
-import { useEdit, useHand, useSelection, useStudy } from '../store/useStudy';
+import { useEdit, useHand, useRecipe, useSelection, useStudy } from '../store/useStudy';
 import { Boundary } from './Boundary';
 import { BriefBar } from './BriefBar';
 import { FindDialog, type Action } from './FindDialog';
@@ -42,7 +44,7 @@ export function Frame({ question }: { question: Question }) {
     help: () => setKeys(true),
   });
   useKeys(keyActions);
-  const actions = actionsOf(keyActions, () => void navigate('/'));
+  const actions = [...actionsOf(keyActions, () => void navigate('/')), ...useMethodActions()];
 
   // A fault is over with another question, another reduction or another recipe.
   const until = `${question.route} ${hand.id} ${study.changed} ${study.past.length}`;
@@ -143,8 +145,7 @@ function useFrameActions(own: Pick<KeyActions, 'lens' | 'shelf' | 'find' | 'help
   return {
     ...own,
     question: route => void navigate(`/study/${study.id}/${route}`),
-    undo: () => dispatch(undone()),
-    redo: () => dispatch(redone()),
+    ...useUndo(),
     previousReduction: () => step(-1),
     nextReduction: () => step(1),
     newReduction: addReduction,
@@ -199,6 +200,22 @@ function actionsOf(keys: KeyActions, toStart: () => void): Action[] {
     { name: 'All keys', run: keys.help },
     { name: 'To the start page', run: toStart },
   ];
+}
+
+/** What the method in hand can be told by name: its rotations, say. */
+function useMethodActions(): Action[] {
+  const recipe = useRecipe();
+  const hand = useHand();
+  const edit = useEdit();
+  const navigate = useNavigate();
+  const { id } = useStudy();
+  return METHOD_WORDS[hand.settings.method].actions.map(({ name, question, change }) => ({
+    name,
+    run: () => {
+      edit(withSettings(recipe, hand, change), `${name} ${hand.id}`);
+      void navigate(`/study/${id}/${question}`);
+    },
+  }));
 }
 
 /** A yes or no that this browser remembers. */

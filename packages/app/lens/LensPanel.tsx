@@ -1,8 +1,8 @@
 import { useHand, useSelection } from '../store/useStudy';
+import { AtRest } from './AtRest';
 import { ColumnLens } from './ColumnLens';
 import { METHOD_SCREENS } from '../methods/screens';
 import { RowsLens } from './RowsLens';
-import styles from './Lens.module.css';
 
 /** Whatever is selected, the same on every question. */
 export function LensPanel() {
@@ -12,7 +12,5 @@ export function LensPanel() {
   if (rows.length > 0) return <RowsLens rows={rows} />;
   if (column !== undefined) return <ColumnLens name={column} />;
   if (dimension !== null) return <Dimension dimension={dimension} />;
-  return (
-    <p className={`${styles.empty} soft`}>Select rows, a column or a dimension, and it is told of here.</p>
-  );
+  return <AtRest />;
 }

@@ -19,6 +19,12 @@ export interface MethodWords {
     /** Whether it tells of rows, which a table of relations has none of. */
     readonly ofRows?: true;
   }[];
+  /** Changes of its settings that are found by name, and the question that shows them. */
+  readonly actions: readonly {
+    readonly name: string;
+    readonly question: MethodQuestion;
+    readonly change: Partial<Reduction['settings']>;
+  }[];
   /** A result in a few words, for its card on the shelf. */
   readonly line: (result: never) => string;
 }

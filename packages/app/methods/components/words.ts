@@ -35,5 +35,30 @@ export const componentsWords: MethodWords = {
       ofRows: true,
     },
   ],
+  actions: [
+    {
+      name: 'Rotate by varimax',
+      question: 'meaning',
+      change: { rotation: { method: 'varimax', power: 4 } },
+    },
+    {
+      name: 'Rotate obliquely by promax',
+      question: 'meaning',
+      change: { rotation: { method: 'promax', power: 4 } },
+    },
+    { name: 'Rotate not at all', question: 'meaning', change: { rotation: { method: 'none', power: 4 } } },
+    {
+      name: 'Keep the dimensions above random data (parallel analysis)',
+      question: 'dimensions',
+      change: { keep: 'parallel' },
+    },
+    {
+      name: 'Keep the dimensions with eigenvalues above average',
+      question: 'dimensions',
+      change: { keep: 'above-average' },
+    },
+    { name: 'Decompose the correlations', question: 'dimensions', change: { basis: 'correlations' } },
+    { name: 'Decompose the covariances', question: 'dimensions', change: { basis: 'covariances' } },
+  ],
   line: (value: Components) => `${value.kept} keep ${percent(heldShare(value))}`,
 };

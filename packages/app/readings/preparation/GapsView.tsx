@@ -3,7 +3,10 @@ import { count, coefficient } from '../../charts/format';
 import { useResult } from '../../results/useResult';
 import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
-import { useRecipe } from '../../store/useStudy';
+import { fileStem } from '@wold/core/writeup/fileStem';
+import { TakeOutMenu } from '../../outputs/TakeOutMenu';
+import { useRecipe, useStudy } from '../../store/useStudy';
+import { gapNumbers } from './takenOut';
 import { useShortName } from '../../store/useShortName';
 import { Resulting } from '../Problem';
 import styles from './GapsView.module.css';
@@ -22,10 +25,14 @@ export function GapsView() {
 function Patterns({ gaps }: { gaps: GapPatterns }) {
   const dispatch = useAppDispatch();
   const shortName = useShortName();
+  const { name } = useStudy();
   if (gaps.measures.length === 0) return <p className="soft">No measure has a gap.</p>;
   const shown = gaps.measures.slice(0, MOST_COLUMNS);
   return (
     <div className={styles.gaps}>
+      <div className={styles.out}>
+        <TakeOutMenu label="Gaps" fileStem={`${fileStem(name)}-gaps`} numbers={() => gapNumbers(gaps)} />
+      </div>
       <div className={styles.scroll} role="region" aria-label="Patterns of gaps" tabIndex={0}>
         <table className={styles.patterns}>
           <thead>

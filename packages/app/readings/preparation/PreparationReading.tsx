@@ -1,7 +1,10 @@
 import { useState } from 'react';
 import type { Account } from '@wold/core/preparation/prepared';
 import { useAccount, useBoxes } from '../../results/stages';
-import { useSelection } from '../../store/useStudy';
+import { fileStem } from '@wold/core/writeup/fileStem';
+import { TakeOutMenu } from '../../outputs/TakeOutMenu';
+import { useSelection, useStudy } from '../../store/useStudy';
+import { boxNumbers } from './takenOut';
 import { Figures } from '../Figures';
 import { Resulting } from '../Problem';
 import { ViewSwitch } from '../../controls/ViewSwitch';
@@ -45,12 +48,20 @@ export function PreparationReading() {
 function Measures({ account }: { account: Account }) {
   const boxes = useBoxes();
   const { columns } = useSelection();
+  const { name } = useStudy();
   const chosen = columns.at(-1);
   const inFull = chosen !== undefined && account.measures.includes(chosen) ? chosen : null;
   return (
     <Resulting reading={boxes}>
       {value => (
         <>
+          <div className={styles.out}>
+            <TakeOutMenu
+              label="Boxes of all measures"
+              fileStem={`${fileStem(name)}-boxes`}
+              numbers={() => boxNumbers(value)}
+            />
+          </div>
           <BoxSheet boxes={value} />
           {inFull !== null && (
             <MeasureInFull measure={inFull} boxes={value.find(box => box.measure === inFull)} />

@@ -24,6 +24,7 @@ export const componentsSettings = z.strictObject({
   keep: z.union([...byNumber, z.literal('parallel')]),
   retention: parallel.extend({ share: z.number().min(0.1).max(1) }).default({ ...PLAIN_RETENTION }),
   fade: z.number().min(0).max(1),
+  small: z.enum(['fade', 'leave out']).default('fade'),
   limit: z.number().min(0.5).max(0.9999).default(0.95),
   groupsBy: z.string().nullable().default(null),
   outcome: z.string().nullable().default(null),

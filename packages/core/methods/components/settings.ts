@@ -17,6 +17,8 @@ export interface ComponentsSettings {
   readonly retention: RetentionSettings;
   /** Loadings below this size fade in the ledger. */
   readonly fade: number;
+  /** Whether those below it fade or are left out. */
+  readonly small: 'fade' | 'leave out';
   /** Share of rows that lie within each limit of distance, were the table normal. */
   readonly limit: number;
   /** The column whose levels are compared. */
@@ -48,6 +50,7 @@ export const freshComponents = (rows: number, measures: number): ComponentsSetti
   keep: isQuick(rows, measures) ? 'parallel' : 'above-average',
   retention: { ...PLAIN_RETENTION },
   fade: 0.4,
+  small: 'fade',
   limit: 0.95,
   groupsBy: null,
   outcome: null,

@@ -1,22 +1,23 @@
-import { useMemo, type CSSProperties, type MouseEvent } from 'react';
+import { useCallback, useEffect, useMemo, useState, type CSSProperties, type MouseEvent } from 'react';
 import type { Components } from '@wold/core/methods/components/components';
-import { leadingDimensions, ledgerOrder } from '@wold/core/methods/leading';
+import { leadCounts, leadingDimensions, ledgerOrder } from '@wold/core/methods/leading';
+import type { ComponentsSettings } from '@wold/core/methods/components/settings';
 import type { Reduction } from '@wold/core/recipe/schema';
-import { coefficient } from '../../../charts/format';
+import { coefficient, fixed } from '../../../charts/format';
 import { useColumnWindow, type ColumnWindow } from '../../../controls/useColumnWindow';
 import { useRowWindow } from '../../../controls/useRowWindow';
 import { selected } from '../../../store/studySlice';
 import { useAppDispatch } from '../../../store/store';
-import { useSelection } from '../../../store/useStudy';
+import { useRecipe, useSelection } from '../../../store/useStudy';
 import { useShortName } from '../../../store/useShortName';
-import { POORLY_HELD } from '../dimensions/cost';
+import { POORLY_HELD, THIN } from '../dimensions/cost';
 import { LedgerCells } from './LedgerCells';
 import { LedgerHead } from './LedgerHead';
 import type { PlacedColumn } from './placedColumns';
 import { quantityOf, type Quantity } from './quantity';
+import { ledgerSizes } from './ledgerSizes';
 import styles from './Ledger.module.css';
 
-const ROW_HEIGHT = 24;
 /** More dimensions than this have columns of one width, and only those in sight are drawn. */
 const FEW_DIMENSIONS = 8;
 const COLUMN_WIDTH = 150;
@@ -35,12 +36,24 @@ interface LedgerProps {
  */
 export function Ledger({ reduction, components, quantity, placed }: LedgerProps) {
   const shortName = useShortName();
+  const wordingOf = useWordings();
   const { chosen, select } = useMeasures();
   const { measures, kept, correlations } = components;
-  const { fade } = reduction.settings;
+  const { fade, small } = reduction.settings;
   const figures = useMemo(() => quantityOf(components, quantity), [components, quantity]);
-  const { order, leads } = useLedgerLines(correlations);
-  const { scroller, lines, above, below } = useRowWindow(order.length, ROW_HEIGHT);
+  // The pattern of oblique dimensions is read by itself.
+  const { order, leads } = useLedgerLines(quantity === 'pattern' ? figures.values : correlations);
+  const [width, setWidth] = useState(0);
+  const sizes = useMemo(
+    () => ledgerSizes(width, kept, measures, wordingOf),
+    [width, kept, measures, wordingOf],
+  );
+  const { scroller, lines, above, below } = useRowWindow(order.length, sizes.row);
+  useEffect(() => {
+    const observer = new ResizeObserver(([entry]) => setWidth(Math.floor(entry!.contentRect.width)));
+    observer.observe(scroller.current!);
+    return () => observer.disconnect();
+  }, [scroller]);
   const across = useColumnWindow(scroller, kept, COLUMN_WIDTH, FEW_DIMENSIONS);
   return (
     <div
@@ -53,7 +66,14 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
       <table
         className={styles.ledger}
         data-wide={kept > FEW_DIMENSIONS}
-        style={{ '--column-width': `${COLUMN_WIDTH}px` } as CSSProperties}
+        style={
+          {
+            '--column-width': `${COLUMN_WIDTH}px`,
+            '--name-width': `${sizes.name}px`,
+            '--cell-width': `${sizes.cell}px`,
+            '--row-height': `${sizes.row}px`,
+          } as CSSProperties
+        }
         aria-label="Ledger of loadings"
         aria-rowcount={order.length + 1}
         aria-colcount={kept + 2}
@@ -68,9 +88,10 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
             return (
               <MeasureLine
                 key={measure}
-                {...{ components, figures, across, fade, j }}
+                {...{ components, figures, across, fade, small, j }}
                 place={line.index}
-                short={shortName(measure, kept > 3 ? 20 : 30)}
+                short={shortName(measure, sizes.letters)}
+                wording={wordingOf(measure)}
                 chosen={chosen.includes(measure)}
                 last={next !== undefined && leads[next] !== leads[j]}
                 onSelect={event => select(measure, event)}
@@ -82,7 +103,7 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
             <PlacedLine
               key={`placed ${column.column}`}
               of={column}
-              short={shortName(column.column, kept > 3 ? 14 : 22)}
+              short={shortName(column.column, Math.max(8, sizes.letters - 8))}
               {...{ across, fade }}
               chosen={chosen.includes(column.column)}
               onSelect={event => select(column.column, event)}
@@ -90,8 +111,37 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
           ))}
         </tbody>
       </table>
+      <LedgerWords components={components} fade={fade} />
     </div>
   );
+}
+
+/** What the ledger's marks mean. */
+function LedgerWords({ components, fade }: { components: Components; fade: number }) {
+  const thin = leadCounts(components.correlations).some(count => count < THIN);
+  return (
+    <p className={`${styles.words} soft small`}>
+      <strong>held</strong>: the share of a measure’s variance that the dimensions hold (communality), ▾ under{' '}
+      {fixed(POORLY_HELD, 1).replace(/^0/, '')} · <strong>two</strong>: at or above{' '}
+      {fixed(fade, 2).replace(/^0/, '')} on two dimensions
+      {thin && (
+        <>
+          {' · '}
+          <strong>thin</strong>: led by fewer than three measures, seldom found again
+        </>
+      )}
+    </p>
+  );
+}
+
+/** The wording of each measure, '' where it has none. */
+export function useWordings(): (measure: string) => string {
+  const { columns } = useRecipe();
+  const wordings = useMemo(
+    () => new Map(columns.map(({ name, wording = '' }) => [name, wording])),
+    [columns],
+  );
+  return useCallback(measure => wordings.get(measure) ?? '', [wordings]);
 }
 
 function useLedgerLines(correlations: Components['correlations']) {
@@ -117,10 +167,12 @@ interface MeasureLineProps {
   readonly figures: ReturnType<typeof quantityOf>;
   readonly across: ColumnWindow;
   readonly fade: number;
+  readonly small: ComponentsSettings['small'];
   /** Which measure, and which line of the ledger it has. */
   readonly j: number;
   readonly place: number;
   readonly short: string;
+  readonly wording: string;
   readonly chosen: boolean;
   /** Whether another dimension leads in the next line. */
   readonly last: boolean;
@@ -129,7 +181,8 @@ interface MeasureLineProps {
 
 /** A measure in figures on each dimension, with the share of its variance that they hold. */
 function MeasureLine(props: MeasureLineProps) {
-  const { components, figures, across, fade, j, place, short, chosen, last, onSelect } = props;
+  const { components, figures, across, fade, small, j, place, short, wording, chosen, last, onSelect } =
+    props;
   const { measures, kept, correlations } = components;
   const at = (d: number) => d * measures.length + j;
   const fades = (d: number) => Math.abs(correlations.values[at(d)]!) < fade;
@@ -137,12 +190,17 @@ function MeasureLine(props: MeasureLineProps) {
     fade > 0 ? Array.from({ length: kept }, (_, d) => fades(d)).filter(faded => !faded).length : 0;
   return (
     <tr aria-rowindex={place + 2} data-chosen={chosen} data-last={last} onClick={onSelect}>
-      <MeasureName measure={measures[j]!} short={short} crossing={crossing} />
+      <MeasureName measure={measures[j]!} short={short} wording={wording} crossing={crossing} />
       <LedgerCells
         across={across}
         cell={d => {
           const figure = figures.values.values[at(d)]!;
-          return { text: figures.write(figure), bar: figure / figures.full, faded: fades(d) };
+          const leftOut = small === 'leave out' && fades(d);
+          return {
+            text: leftOut ? '' : figures.write(figure),
+            bar: leftOut ? 0 : figure / figures.full,
+            faded: fades(d),
+          };
         }}
       />
       <Held share={components.communalities[j]!} column={kept + 2} />
@@ -184,8 +242,15 @@ function placedCell(correlation: number, fade: number) {
   };
 }
 
-/** @param crossing on how many dimensions the measure is at or above the threshold */
-function MeasureName({ measure, short, crossing }: { measure: string; short: string; crossing: number }) {
+interface MeasureNameProps {
+  readonly measure: string;
+  readonly short: string;
+  readonly wording: string;
+  /** On how many dimensions the measure is at or above the threshold. */
+  readonly crossing: number;
+}
+
+function MeasureName({ measure, short, wording, crossing }: MeasureNameProps) {
   return (
     <th scope="row" className={styles.measure}>
       <button type="button" title={measure} aria-label={measure}>
@@ -196,6 +261,7 @@ function MeasureName({ measure, short, crossing }: { measure: string; short: str
           {crossing === 2 ? 'two' : crossing === 3 ? 'three' : 'many'}
         </span>
       )}
+      {wording !== '' && <span className={styles.wording}>{wording}</span>}
     </th>
   );
 }

@@ -7,10 +7,13 @@ import { coefficient, count, fixed, percent } from '../../../charts/format';
 import { ViewSwitch } from '../../../controls/ViewSwitch';
 import { useComponents } from '../results';
 import { useNaming } from '../../../results/stages';
+import { TakeOutMenu } from '../../../outputs/TakeOutMenu';
+import { fileStem } from '@wold/core/writeup/fileStem';
 import { useTable } from '../../../store/TableContext';
 import { Resulting } from '../../../readings/Problem';
 import { FadeSlider } from './FadeSlider';
-import { Ledger } from './Ledger';
+import { Ledger, useWordings } from './Ledger';
+import { ledgerNumbers } from './takenOut';
 import { OtherColumns } from './OtherColumns';
 import { OutcomeView } from './OutcomeView';
 import { usePlacedColumns } from './placedColumns';
@@ -43,6 +46,9 @@ function Meaning({ reduction, components }: { reduction: Reduction; components: 
   // A table of relations has no scores.
   const views = VIEWS.filter(([view]) => matrix === null || view === 'ledger' || view === 'plane');
   const view: View = views.find(([name]) => name === search.get('view'))?.[0] ?? 'ledger';
+  const wordingOf = useWordings();
+  const { names: named } = useNaming(reduction);
+  const names = Array.from({ length: components.kept }, (_, d) => dimensionName(named, d + 1));
   const quantities = quantitiesOf(components);
   const asked = search.get('figures') as Quantity | null;
   const quantity = asked !== null && quantities.includes(asked) ? asked : 'correlations';
@@ -66,6 +72,13 @@ function Meaning({ reduction, components }: { reduction: Reduction; components: 
             quantities={quantities}
             quantity={quantity}
             onQuantity={next => change('figures', next, 'correlations')}
+          />
+        )}
+        {view === 'ledger' && (
+          <TakeOutMenu
+            label="Ledger"
+            fileStem={`${fileStem(reduction.name)}-ledger`}
+            numbers={() => ledgerNumbers(components, quantity, names, wordingOf)}
           />
         )}
       </div>

@@ -11,6 +11,9 @@ import { useAppDispatch } from '../../../store/store';
 import { useSelection } from '../../../store/useStudy';
 import { Resulting } from '../../../readings/Problem';
 import { pWords as bare } from '../../../readings/suitability/verdicts';
+import { TakeOutMenu } from '../../../outputs/TakeOutMenu';
+import { fileStem } from '@wold/core/writeup/fileStem';
+import { relationNumbers } from './takenOut';
 import styles from './MeaningReading.module.css';
 
 const MOST_LISTED = 200;
@@ -38,7 +41,14 @@ export function OtherColumns({ reduction, components }: OtherColumnsProps) {
           .filter(({ column }) => own || !made.has(column));
         return (
           <div className={styles.scroller} tabIndex={0} role="region" aria-label="Scores against columns">
-            <h2 className={styles.section}>Groups</h2>
+            <div className={styles.headed}>
+              <h2 className={styles.section}>Groups</h2>
+              <TakeOutMenu
+                label="Scores against columns"
+                fileStem={`${fileStem(reduction.name)}-columns`}
+                numbers={() => relationNumbers([...levels, ...numbers], names)}
+              />
+            </div>
             {levels.length === 0 ? (
               <p className="soft small">No column has a few levels.</p>
             ) : (

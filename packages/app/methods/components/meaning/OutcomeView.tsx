@@ -14,6 +14,9 @@ import { useEdit, useRecipe } from '../../../store/useStudy';
 import { Figures } from '../../../readings/Figures';
 import { Resulting } from '../../../readings/Problem';
 import { pWords } from './OtherColumns';
+import { TakeOutMenu } from '../../../outputs/TakeOutMenu';
+import { fileStem } from '@wold/core/writeup/fileStem';
+import { outcomeNumbers } from './takenOut';
 import styles from './MeaningReading.module.css';
 
 const MOST_LISTED = 300;
@@ -68,23 +71,36 @@ function Chosen({ reduction, outcome }: { reduction: Reduction; outcome: string 
 }
 
 function Foretold({ reduction, value }: { reduction: Reduction; value: Outcome }) {
+  const { names } = useNaming(reduction);
   const held = value.crossValidated.at(-1);
   return (
     <>
-      <Figures
-        figures={[
-          { value: coefficient(value.r2), of: `R², ${value.n} rows` },
-          { value: coefficient(value.adjustedR2), of: 'adjusted R²' },
-          ...(held === undefined
-            ? []
-            : [{ value: coefficient(held), of: `R² on rows held out, ${value.folds} parts` }]),
-          { value: figure(value.residualSd, 3), of: 'sd of what is left' },
-          {
-            value: fixed(value.f, 2),
-            of: `F(${value.df[0]}, ${value.df[1]}), p ${pWords(value.p)}`,
-          },
-        ]}
-      />
+      <div className={styles.headed}>
+        <Figures
+          figures={[
+            { value: coefficient(value.r2), of: `R², ${value.n} rows` },
+            { value: coefficient(value.adjustedR2), of: 'adjusted R²' },
+            ...(held === undefined
+              ? []
+              : [{ value: coefficient(held), of: `R² on rows held out, ${value.folds} parts` }]),
+            { value: figure(value.residualSd, 3), of: 'sd of what is left' },
+            {
+              value: fixed(value.f, 2),
+              of: `F(${value.df[0]}, ${value.df[1]}), p ${pWords(value.p)}`,
+            },
+          ]}
+        />
+        <TakeOutMenu
+          label="Outcome"
+          fileStem={`${fileStem(reduction.name)}-outcome`}
+          numbers={() =>
+            outcomeNumbers(
+              value,
+              value.coefficients.slice(1).map((_, d) => dimensionName(names, d + 1)),
+            )
+          }
+        />
+      </div>
       {held !== undefined && held < 0 && (
         <p className="small">
           On rows held out the mean alone does better: the scores say nothing of this column.

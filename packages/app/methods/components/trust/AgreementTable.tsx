@@ -4,6 +4,9 @@ import { EQUAL, FAIR } from '@wold/core/algebra/congruence';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
 import { coefficient, count } from '../../../charts/format';
 import { useNaming } from '../../../results/stages';
+import { TakeOutMenu } from '../../../outputs/TakeOutMenu';
+import { fileStem } from '@wold/core/writeup/fileStem';
+import { agreementNumbers } from './takenOut';
 import styles from './TrustReading.module.css';
 
 const MOST_PAIRS = 60;
@@ -21,6 +24,18 @@ export function AgreementTable({ reduction, label, value }: AgreementTableProps)
   const kept = groups[0]!.turned.length;
   return (
     <div className={styles.scroller} tabIndex={0} role="region" aria-label="Agreement between groups">
+      <div className={styles.out}>
+        <TakeOutMenu
+          label="Agreement between groups"
+          fileStem={`${fileStem(reduction.name)}-groups`}
+          numbers={() =>
+            agreementNumbers(
+              value,
+              Array.from({ length: kept }, (_, d) => dimensionName(names, d + 1)),
+            )
+          }
+        />
+      </div>
       <p className={`${styles.words} soft`}>
         The same components, found in each {label} by itself and turned as near to those of all rows as they
         can be (Schönemann 1966). Tucker’s congruence from .95 on is taken for equal, from .85 for fairly

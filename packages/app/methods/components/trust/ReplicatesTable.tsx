@@ -5,6 +5,9 @@ import { count, figure, percent } from '../../../charts/format';
 import { useNaming } from '../../../results/stages';
 import { selected } from '../../../store/studySlice';
 import { useAppDispatch } from '../../../store/store';
+import { TakeOutMenu } from '../../../outputs/TakeOutMenu';
+import { fileStem } from '@wold/core/writeup/fileStem';
+import { replicateNumbers } from './takenOut';
 import styles from './TrustReading.module.css';
 
 const MOST_LISTED = 200;
@@ -23,6 +26,18 @@ export function ReplicatesTable({ reduction, label, value }: ReplicatesTableProp
   const rows = groups.reduce((sum, group) => sum + group.n, 0);
   return (
     <div className={styles.scroller} tabIndex={0} role="region" aria-label="Repeats against all scatter">
+      <div className={styles.out}>
+        <TakeOutMenu
+          label="Repeats"
+          fileStem={`${fileStem(reduction.name)}-repeats`}
+          numbers={() =>
+            replicateNumbers(
+              value,
+              dimensions.map((_, d) => dimensionName(names, d + 1)),
+            )
+          }
+        />
+      </div>
       <p className={`${styles.words} soft`}>
         {count(rows, 'row')} repeat each other in {count(groups.length, 'group')} of the same {label} (
         {count(df, 'degree of freedom', 'degrees of freedom')}). Their part of a dimension’s variance is what

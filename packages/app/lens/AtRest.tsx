@@ -1,0 +1,34 @@
+import { useLocation } from 'react-router';
+import { questionAt } from '../readings/questions';
+import { HINTS } from './hints';
+import styles from './Lens.module.css';
+
+/** With nothing selected: how the picture in hand is read, and what its words mean. */
+export function AtRest() {
+  const question = questionAt(useLocation().pathname.split('/').at(-1) ?? '');
+  if (question === undefined) return null;
+  const { look, usual, next, words } = HINTS[question.route];
+  return (
+    <section className={styles.rest} aria-label="How to read it">
+      <h2>How to read it</h2>
+      <p>{look}</p>
+      <p>
+        <span className="soft">Usual: </span>
+        {usual}
+      </p>
+      <p>
+        <span className="soft">Next: </span>
+        {next}
+      </p>
+      <dl>
+        {words.map(([word, meaning]) => (
+          <div key={word}>
+            <dt>{word}</dt>
+            <dd className="soft">{meaning}</dd>
+          </div>
+        ))}
+      </dl>
+      <p className="soft small">Select rows, a column or a dimension, and it is told of here.</p>
+    </section>
+  );
+}
