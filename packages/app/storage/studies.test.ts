@@ -140,16 +140,18 @@ test('a study that was kept with a recipe of the first version opens, its steps 
     ...recipe,
     version: 1,
     preparation: { ...recipe.preparation, transforms: { a: 'log' } },
-    reductions: recipe.reductions.map(({ settings, ...shared }) => ({
+    // Not all settings were there then.
+    reductions: recipe.reductions.map(({ settings: { small: _s, ...settings }, ...shared }) => ({
       ...shared,
       ...settings,
+      repeatsBy: null,
       names: { 1: 'Size' },
     })),
   });
   const { revision: _, ...before } = study;
   await database.studies.put({ ...before, recipe: old(study.recipe), past: [old(study.recipe)] } as never);
   const loaded = (await loadStudy(study.id))!;
-  expect([loaded.recipe, ...loaded.past].map(({ version }) => version)).toEqual([3, 3]);
+  expect([loaded.recipe, ...loaded.past].map(({ version }) => version)).toEqual([4, 4]);
   expect(loaded.recipe.reductions[0]!.names).toEqual([{ dimension: 1, name: 'Size' }]);
   expect(loaded.past[0]!.preparation.transforms).toEqual([{ measure: 'a', transform: 'log' }]);
   await database.studies.put({ ...before, recipe: { ...study.recipe, version: 9 } } as never);
