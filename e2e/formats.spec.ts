@@ -77,6 +77,44 @@ test('a dropped file opens', async ({ page }) => {
   await expect(page.getByRole('navigation', { name: 'Questions' })).toContainText('12 rows · 3 measures');
 });
 
+test('a recipe is dropped back: with its table on the start page, and on an open study after a look', async ({
+  page,
+}) => {
+  await openFile(page, 'soil.csv', csv);
+  await ask(page, 'How many dimensions?');
+  await page.getByRole('group', { name: 'Brief' }).getByRole('button', { name: 'not at all' }).click();
+  await page.getByRole('button', { name: /^by varimax/ }).click();
+  const recipe = await takeOut(page, 'Recipe');
+  const drop = async (files: { name: string; text: string }[]) => {
+    const data = await page.evaluateHandle(given => {
+      const transfer = new DataTransfer();
+      for (const { name, text } of given) transfer.items.add(new File([text], name));
+      return transfer;
+    }, files);
+    await page.getByRole('main').dispatchEvent('drop', { dataTransfer: data });
+  };
+  const brief = page.getByRole('group', { name: 'Brief' });
+
+  await page.goto('/');
+  await drop([recipe]);
+  await expect(page.getByText(/is at hand: drop or pick the table/)).toBeVisible();
+  await drop([{ name: 'soil.csv', text: csv }]);
+  await expect(page.getByRole('grid', { name: /soil/ })).toBeVisible();
+  await ask(page, 'How many dimensions?');
+  await expect(brief).toContainText('by varimax');
+
+  await brief.getByRole('button', { name: 'by varimax' }).click();
+  await page.getByRole('button', { name: /^not at all/ }).click();
+  await drop([recipe]);
+  const look = page.getByRole('dialog', { name: /Apply/ });
+  await expect(look).toContainText('3 measures and 1 reduction');
+  await look.getByRole('button', { name: 'Apply' }).click();
+  await expect(brief).toContainText('by varimax');
+
+  await drop([{ name: 'other.json', text: recipe.text.replaceAll('"name": "sand"', '"name": "silt"') }]);
+  await expect(look).toContainText(/lacks|3 measures/);
+});
+
 test('all figures are one file', async ({ page }) => {
   await openFile(page, 'soil.csv', csv);
   await expect(page.getByRole('grid', { name: /soil/ })).toBeVisible();
@@ -94,7 +132,7 @@ test('names that are members of every object, or look like places in a text, sta
   const names = ['constructor', '__proto__', '{c}', '%s'];
   const levels = ['toString', '{a}', 'hasOwnProperty'];
   const rows = Array.from({ length: 15 }, (_, i) =>
-    [levels[i % 3], 1 + ((i * 7) % 11), 2 + ((i * 5) % 13), i, (i * 3) % 7].join(','),
+    [levels[i % 3], 1 + ((i * 7) % 11), 2 + ((i * 5) % 13), (i * 4) % 15, (i * 3) % 7].join(','),
   );
   await openFile(page, 'odd.csv', [`valueOf,${names.join(',')}`, ...rows].join('\n'));
   const rail = page.getByRole('navigation', { name: 'Questions' });

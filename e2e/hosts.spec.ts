@@ -80,9 +80,14 @@ test.describe('the command line', () => {
     expect(run.said).toContain('4 of 4 rows used, 2 measures');
     expect(readdirSync(join(csv.at, 'out')).sort()).toEqual([
       'components-coefficients.csv',
+      'components-dimensions.csv',
       'components-eigenvalues.csv',
       'components-loadings.csv',
+      'components-measures.csv',
+      'components-random.csv',
+      'components-rows.csv',
       'components-scores.csv',
+      'components-votes.csv',
       'figures.json',
       'recipe.json',
     ]);

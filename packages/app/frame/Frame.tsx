@@ -1,7 +1,11 @@
-import { Suspense, useEffect, useState, type ReactNode } from 'react';
+import { Suspense, useEffect, useState, type DragEvent, type ReactNode } from 'react';
+import { problemText } from '@wold/core/problem';
 import { useTable } from '../store/TableContext';
 import { useNavigate } from 'react-router';
-import type { Reduction } from '@wold/core/recipe/schema';
+import type { Recipe, Reduction } from '@wold/core/recipe/schema';
+import { ApplyRecipe } from '../recipes/ApplyRecipe';
+import { readRecipe } from '../recipes/readRecipe';
+import { noticed } from '../store/noticeSlice';
 import { LensPanel } from '../lens/LensPanel';
 import { loadAll } from '../readings/later';
 import { readingOf } from '../readings/readings';
@@ -34,6 +38,7 @@ export function Frame({ question }: { question: Question }) {
   const [shelf, setShelf] = useKept('wold.shelf', true);
   const [keys, setKeys] = useState(false);
   const [finding, setFinding] = useState(false);
+  const { target, applying } = useRecipeDrop();
   const { Brief, Aside } = readingOf(question.route, hand.settings.method);
 
   useArrival(question, study.name);
@@ -53,7 +58,7 @@ export function Frame({ question }: { question: Question }) {
       ? study.recipe.reductions.find(reduction => reduction.id === study.beside)
       : undefined;
   return (
-    <div className={styles.frame} data-lens={lens} data-shelf={shelf}>
+    <div className={styles.frame} data-lens={lens} data-shelf={shelf} {...target}>
       <a className={styles.skip} href="#reading">
         Skip to the reading
       </a>
@@ -79,9 +84,35 @@ export function Frame({ question }: { question: Question }) {
         <Shelf open={shelf} onToggle={() => setShelf(!shelf)} onAdd={keyActions.newReduction} />
       </Boundary>
       {finding && <FindDialog actions={actions} onClose={() => setFinding(false)} />}
+      {applying}
       {keys && <KeysDialog onClose={() => setKeys(false)} />}
     </div>
   );
+}
+
+/** Takes a recipe that is dropped on the study. */
+function useRecipeDrop() {
+  const dispatch = useAppDispatch();
+  const [dropped, setDropped] = useState<{ readonly name: string; readonly recipe: Recipe } | null>(null);
+  async function take(file: File): Promise<void> {
+    const recipe = await readRecipe(file);
+    if (recipe !== null && !('what' in recipe)) return setDropped({ name: file.name, recipe });
+    const text =
+      recipe === null
+        ? `“${file.name}” is no recipe. A table makes a study of its own: drop it on the start page.`
+        : problemText(recipe);
+    dispatch(noticed({ kind: 'problem', text }));
+  }
+  const target = {
+    onDragOver: (event: DragEvent) => event.preventDefault(),
+    onDrop: (event: DragEvent) => {
+      event.preventDefault();
+      const [file] = event.dataTransfer.files;
+      if (file !== undefined) void take(file);
+    },
+  };
+  const applying = dropped && <ApplyRecipe {...dropped} onClose={() => setDropped(null)} />;
+  return { target, applying };
 }
 
 /** Tells the study and the window which question is looked at; the code of the others follows. */

@@ -1,8 +1,10 @@
+import type { Recipe } from '@wold/core/recipe/schema';
+import { readRecipe } from '../recipes/readRecipe';
 import { Boundary } from '../frame/Boundary';
 import { useCallback, useEffect, useRef, useState, type DragEvent } from 'react';
 import { useNavigate } from 'react-router';
 import type { CodebookEntry } from '@wold/core/table/codebook';
-import type { ProblemData } from '@wold/core/problem';
+import { problemData, type ProblemData } from '@wold/core/problem';
 import { createStudy, listStudies, sweepDeleted, type ListedStudy } from '../storage/studies';
 import { RunningWork } from '../frame/RunningWork';
 import { Wordmark } from '../frame/Wordmark';
@@ -29,7 +31,8 @@ export function Home() {
   const notice = useAppSelector(state => state.notice);
   const [studies, setStudies] = useState<readonly ListedStudy[] | null>(null);
   const { problem, open } = useOpening();
-  const { over, target } = useDropped(open);
+  const { take, pending, unfit, forget } = useTaking(open);
+  const { over, target } = useDropped(take);
 
   const refresh = useCallback(async () => setStudies(await listStudies()), []);
   useEffect(() => {
@@ -49,7 +52,16 @@ export function Home() {
       <main className={styles.main}>
         <div className={styles.left}>
           <h1>Find how many dimensions a wide table really has, and what they mean</h1>
-          <FilePicker over={over} onFile={file => void open(file, file.name)} />
+          <FilePicker over={over} onFile={file => void take([file])} />
+          {pending !== null && (
+            <p className={styles.pending} role="status">
+              The recipe <strong>{pending.name}</strong> is at hand: drop or pick the table that it is for.{' '}
+              <button type="button" className="action" onClick={forget}>
+                Put it away
+              </button>
+            </p>
+          )}
+          {unfit !== null && <ProblemNote problem={unfit} />}
           {problem !== null && <ProblemNote problem={problem} />}
           <p className="soft small">The table stays in this browser. Nothing is sent anywhere.</p>
           <h2>Made-up tables to try</h2>
@@ -67,19 +79,40 @@ export function Home() {
 }
 
 /** Makes a study of a file's table, kept and navigated to. */
-type Open = (file: Blob, fileName: string, studyName?: string, codebook?: string) => Promise<void>;
+type Open = (
+  file: Blob,
+  fileName: string,
+  studyName?: string,
+  codebook?: string,
+  recipe?: Recipe,
+) => Promise<void>;
 
 /** Opens files, and says what is the matter with the last one. */
 function useOpening(): { readonly problem: ProblemData | null; readonly open: Open } {
   const navigate = useNavigate();
   const [problem, setProblem] = useState<ProblemData | null>(null);
   const open = useCallback(
-    async (file: Blob, fileName: string, studyName?: string, codebook?: string): Promise<void> => {
+    async (
+      file: Blob,
+      fileName: string,
+      studyName?: string,
+      codebook?: string,
+      recipe?: Recipe,
+    ): Promise<void> => {
       setProblem(null);
-      const end = await readTable(file, fileName).end;
+      const end = await readTable(file, fileName, recipe?.reading).end;
       if (end === 'stopped') return;
       if ('problem' in end) return setProblem(end.problem);
       const { table, notKept } = end.value;
+      let fitted: Recipe | undefined;
+      try {
+        if (recipe !== undefined) {
+          const { fitRecipe } = await import('@wold/core/recipe/fitRecipe');
+          fitted = fitRecipe(recipe, table);
+        }
+      } catch (thrown) {
+        return setProblem(problemData(thrown));
+      }
       try {
         if (notKept !== null) throw new Error(notKept);
         haveAtHand(table);
@@ -88,6 +121,7 @@ function useOpening(): { readonly problem: ProblemData | null; readonly open: Op
           studyName ?? table.name,
           file,
           codebook === undefined ? [] : await codebookOf(codebook),
+          fitted,
         );
         await navigate(`/study/${study.id}/table`);
       } catch (error) {
@@ -103,9 +137,44 @@ function useOpening(): { readonly problem: ProblemData | null; readonly open: Op
   return { problem, open };
 }
 
-/** Opens a file that is dropped on what has `target`'s handlers; `over` while one is held there. */
-function useDropped(open: Open) {
+/** A recipe that waits for its table. */
+interface Pending {
+  readonly name: string;
+  readonly recipe: Recipe;
+}
+
+/** Opens files: a table, a recipe that waits for its table, or both at once. */
+function useTaking(open: Open) {
   const dispatch = useAppDispatch();
+  const [pending, setPending] = useState<Pending | null>(null);
+  const [unfit, setUnfit] = useState<ProblemData | null>(null);
+  async function take(files: readonly File[]): Promise<void> {
+    setUnfit(null);
+    const read = await Promise.all(files.map(async file => ({ file, recipe: await readRecipe(file) })));
+    const tables = read.filter(({ recipe }) => recipe === null).map(({ file }) => file);
+    const found = read.flatMap(({ file, recipe }) =>
+      recipe === null ? [] : [{ name: file.name, recipe }],
+    )[0];
+    if (tables.length > 1) {
+      const text = `${tables.length} files were dropped; a study has one table. Drop one of them.`;
+      dispatch(noticed({ kind: 'problem', text }));
+      return;
+    }
+    let now = pending;
+    if (found !== undefined) {
+      const { name, recipe } = found;
+      if ('what' in recipe) return setUnfit(recipe);
+      now = { name, recipe };
+    }
+    const [table] = tables;
+    setPending(now);
+    if (table !== undefined) await open(table, table.name, undefined, undefined, now?.recipe);
+  }
+  return { take, pending, unfit, forget: () => setPending(null) };
+}
+
+/** Opens a file that is dropped on what has `target`'s handlers; `over` while one is held there. */
+function useDropped(take: (files: readonly File[]) => Promise<void>) {
   const [over, setOver] = useState(false);
   const target = {
     onDragOver: (event: DragEvent) => {
@@ -116,10 +185,7 @@ function useDropped(open: Open) {
     onDrop: (event: DragEvent) => {
       event.preventDefault();
       setOver(false);
-      const files = [...event.dataTransfer.files];
-      const text = `${files.length} files were dropped; a study has one table. Drop one of them.`;
-      if (files.length > 1) dispatch(noticed({ kind: 'problem', text }));
-      else if (files[0] !== undefined) void open(files[0], files[0].name);
+      void take([...event.dataTransfer.files]);
     },
   };
   return { over, target };

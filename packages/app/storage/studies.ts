@@ -13,6 +13,7 @@ import { isKept, keepOnlyTables, putTable } from './tables';
 /**
  * Makes a study of a table and keeps both, the table unless it is kept already, and its file where there is room.
  *
+ * @param given a recipe that fits the table, in place of a fresh one
  * @throws what the browser throws when it has no room
  */
 export async function createStudy(
@@ -20,10 +21,11 @@ export async function createStudy(
   name: string,
   file?: Blob,
   codebook: readonly CodebookEntry[] = [],
+  given?: Recipe,
 ): Promise<StudyRecord> {
-  const { recipe } = withCodebook(freshRecipe(table), codebook);
+  const { recipe } = withCodebook(given ?? freshRecipe(table), codebook);
   // What was split at the start can be undone.
-  const past = splitColumns(recipe).length > 0 ? [withWholeHeadings(recipe)] : [];
+  const past = given === undefined && splitColumns(recipe).length > 0 ? [withWholeHeadings(recipe)] : [];
   const now = Date.now();
   const study: StudyRecord = {
     id: crypto.randomUUID(),

@@ -17,6 +17,15 @@ export default class DomEnvironment extends TestEnvironment {
         disconnect() {}
       },
     });
+    const { FileReader } = this.global;
+    this.global.Blob.prototype.text = function text() {
+      return new Promise((resolve, reject) => {
+        const reader = new FileReader();
+        reader.onload = () => resolve(reader.result);
+        reader.onerror = () => reject(reader.error);
+        reader.readAsText(this);
+      });
+    };
     // Pictures are not drawn.
     this.global.HTMLCanvasElement.prototype.getContext = () => null;
   }

@@ -16,8 +16,8 @@ const set = (change: Parameters<typeof reductionWith>[1]): Recipe =>
   withReduction(recipe, hand.id, reductionWith(hand, change));
 
 test.each([
-  ['a role', withRoles(recipe, ['x2'], 'aside'), 'the role of x2', 'table'],
-  ['roles', withRoles(recipe, ['x2', 'x3'], 'aside'), 'the roles of 2 columns', 'table'],
+  ['a role', withRoles(recipe, ['x2'], 'aside'), 'the role of x2', null],
+  ['roles', withRoles(recipe, ['x2', 'x3'], 'aside'), 'the roles of 2 columns', null],
   ['gaps', prepared({ missing: 'mean' }), 'what is done about gaps', 'preparation'],
   ['scale', prepared({ scale: 'centre' }), 'the scale of measures', 'preparation'],
   ['rotation', set({ rotation: { method: 'varimax', power: 4 } }), 'the rotation of Components', 'meaning'],

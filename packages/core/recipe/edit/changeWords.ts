@@ -60,7 +60,8 @@ function columnChange(before: Recipe, after: Recipe): Change {
   const what = role ? 'role' : 'description';
   return {
     what: changed.length === 1 ? `the ${what} of ${first.name}` : `the ${what}s of ${changed.length} columns`,
-    question: 'table',
+    // Roles are changed from several questions.
+    question: role ? null : 'table',
   };
 }
 
