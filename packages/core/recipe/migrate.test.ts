@@ -20,7 +20,8 @@ const first = JSON.parse(
         : { ...column, values: { 'n.d.': 0, LEVEL: 0.5 } },
     ),
     preparation: { ...fresh.preparation, transforms: { a: 'ranks', LEVEL: 'log' } },
-    reductions: fresh.reductions.map(({ settings, ...shared }) => ({
+    // Not all settings were there then.
+    reductions: fresh.reductions.map(({ settings: { small: _s, ...settings }, ...shared }) => ({
       ...shared,
       ...settings,
       names: { 1: 'Lime', 10: 'Clay' },
