@@ -4,6 +4,7 @@ export default {
   roots: ['<rootDir>/packages', '<rootDir>/scripts'],
   setupFiles: ['<rootDir>/jest.setup.mjs'],
   globalSetup: '<rootDir>/jest.seed.mjs',
+  maxWorkers: '100%',
   // No test may rest on the machine's speed: this is for one that hangs.
   testTimeout: 600_000,
   testMatch: ['**/*.test.ts', '**/*.test.tsx', '**/*.test.mjs'],

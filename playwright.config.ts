@@ -11,14 +11,16 @@ export default defineConfig({
   testDir: 'e2e',
   outputDir: 'test-results/browser',
   // No test waits longer than it must, and none fails for a machine that is slow.
-  timeout: 600_000,
-  expect: { timeout: 120_000 },
+  timeout: 240_000,
+  expect: { timeout: 60_000 },
   workers: 2,
   forbidOnly: !!process.env.CI,
   // A machine that stalls for a while fails no submission; such a test is listed as flaky.
   retries: process.env.CI ? 1 : 0,
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   use: {
+    // What is not there to be pressed fails its test in good time.
+    actionTimeout: 60_000,
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     colorScheme: 'light',

@@ -26,11 +26,12 @@ test('odd rows, repeats and groups of the demo table', async ({ page }) => {
   // Readings of one tile against all sherds.
   await page.getByRole('button', { name: 'Repeats', exact: true }).click();
   await expect(page.getByRole('main')).toContainText(/Choose in the sentence above/);
-  await brief.getByRole('button', { name: /entry in a column/ }).click();
+  await brief.getByRole('button', { name: /entries in columns/ }).click();
   await page
     .getByRole('dialog')
-    .getByRole('button', { name: /^sherd/ })
-    .click();
+    .getByRole('checkbox', { name: /^sherd/ })
+    .check();
+  await page.keyboard.press('Escape');
   const scatter = page.getByRole('table', { name: 'Scatter within repeats' });
   await expect(scatter.getByRole('row')).toHaveCount(4);
   await expect(scatter.getByRole('row').nth(1)).toContainText('%');

@@ -46,7 +46,7 @@ export function ApplyRecipe({ name, recipe, onClose }: ApplyRecipeProps) {
         ) : 'what' in fit ? (
           <ProblemNote problem={fit} />
         ) : (
-          <Fit recipe={recipe} fitted={fit} />
+          <Fit recipe={recipe} fitted={fit} fileKey={fileKey} />
         )}
         <div className={form.line}>
           <Button
@@ -70,7 +70,16 @@ export function ApplyRecipe({ name, recipe, onClose }: ApplyRecipeProps) {
 }
 
 /** What of the recipe the table has, and what the recipe does not know. */
-function Fit({ recipe, fitted: fit }: { recipe: Recipe; fitted: Recipe }) {
+interface FitProps {
+  readonly recipe: Recipe;
+  readonly fitted: Recipe;
+  /** Of the study's table. */
+  readonly fileKey: string;
+}
+
+function Fit({ recipe, fitted: fit, fileKey }: FitProps) {
+  const { of, rows } = recipe.preparation.rowsAside;
+  const marked = recipe.made.filter(({ how }) => how.kind === 'marked' && how.of !== fileKey).length;
   const known = new Set(recipe.columns.map(({ name }) => name));
   const unknown = fit.columns.filter(({ name }) => !known.has(name)).map(({ name }) => name);
   const measures = fit.columns.filter(({ role }) => role === 'measure').length;
@@ -86,6 +95,12 @@ function Fit({ recipe, fitted: fit }: { recipe: Recipe; fitted: Recipe }) {
           aside: {unknown.slice(0, 6).join(', ')}
           {unknown.length > 6 && ` and ${unknown.length - 6} more`}.
         </li>
+      )}
+      {of !== fileKey && rows.length > 0 && (
+        <li>{count(rows.length, 'row')} set aside by hand are those of another file: here none is.</li>
+      )}
+      {marked > 0 && (
+        <li>{count(marked, 'label')} of marked rows belong to another file, and are empty here.</li>
       )}
       <li>It takes the place of all that was decided here; undo leads back.</li>
     </ul>

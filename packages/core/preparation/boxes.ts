@@ -41,7 +41,7 @@ export interface TreatedBox {
 export type MeasureBoxes = OriginalBox & TreatedBox;
 
 const FENCE = 1.5;
-const MOST_OUTLIERS = 60;
+export const MOST_OUTLIERS = 60;
 
 /** Each measure's distribution as it stands in the table, over all rows or, where rows weigh, over those that do. */
 export function originalBoxes(

@@ -71,6 +71,12 @@ function requestsOn(recipe: Recipe, keep: number, method: 'none' | 'varimax' | '
     { stage: 'relations', preparation, measure: 'x0' },
     votes('normal'),
     votes('permuted'),
+    {
+      stage: 'parallelCount',
+      preparation,
+      without: [],
+      settings: { data: 'normal', simulations: 20, percentile: 95, seed: 1 },
+    },
     { ...kept, stage: 'components' },
     { ...kept, stage: 'distances', level: 0.95 },
     { reduced: { method: 'components', ask: kept }, stage: 'scoreRelations' },

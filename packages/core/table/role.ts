@@ -30,8 +30,8 @@ export function guessRoles(table: Pick<Table, 'columns' | 'rows'>): RoleGuess[] 
   const guesses = columns.map(column => guessRole(column, rows));
   const measures = columns.filter((_, j) => guesses[j]!.role === 'measure');
   const few = measures.map(column => fewLevels(column as NumberColumn));
-  const others = few.filter(levels => levels === null);
-  const whole = measures.filter((_, m) => few[m] === null).filter(isWhole).length;
+  const others = measures.filter((_, m) => few[m] === null);
+  const whole = others.filter(column => isWhole(column, LOOKED_AT)).length;
   // Among measured numbers a column of a few whole ones stands out; among ratings or counts it does not.
   const standsOut =
     others.length >= LEAST_OTHERS && 2 * whole < others.length && 2 * others.length > measures.length;
@@ -52,6 +52,8 @@ export function guessRoles(table: Pick<Table, 'columns' | 'rows'>): RoleGuess[] 
 }
 
 const LEAST_OTHERS = 2;
+/** So many entries tell measured numbers from counts. */
+const LOOKED_AT = 500;
 
 function guessRole(column: Column, rows: number): RoleGuess {
   const present = rows - missingCount(column);
@@ -86,11 +88,13 @@ const DISTINCT_CODE = 0.9;
 
 /** What a column of whole numbers is that look like numbers of the row or of some kind of row; null for any other. */
 function guessCode(column: NumberColumn, present: number): RoleGuess | null {
-  if (present < 3 || !isWhole(column)) return null;
+  if (present < 3) return null;
+  // These end at the first rows of nearly every column, however long it is.
   const named = IDENTITY_NAME.test(column.name);
-  if (present >= LEAST_RUN && isRunning(column)) return { role: 'identity', reason: 'running numbers' };
+  const running = present >= LEAST_RUN && isRunning(column);
   const long = haveOneLength(column);
-  if (!named && !long) return null;
+  if ((!named && !running && !long) || !isWhole(column)) return null;
+  if (running) return { role: 'identity', reason: 'running numbers' };
   const distinct = distinctNumbers(column);
   if (named && distinct === present) {
     return { role: 'identity', reason: 'whole numbers, each once, named as a number of the row' };
@@ -104,9 +108,14 @@ function guessCode(column: NumberColumn, present: number): RoleGuess | null {
   return isCode ? { role: 'identity', reason: 'long whole numbers of one length, as codes are' } : null;
 }
 
-function isWhole(column: Column): boolean {
+/** Whether its first entries, all where that is not said, are whole numbers. */
+function isWhole(column: Column, first = Infinity): boolean {
   if (column.kind !== 'number' || column.exceptions !== null) return false;
-  return column.values.every((value, row) => column.missing?.[row] === 1 || Number.isInteger(value));
+  const { values, missing } = column;
+  for (let row = 0; row < Math.min(first, values.length); row++) {
+    if (missing?.[row] !== 1 && !Number.isInteger(values[row]!)) return false;
+  }
+  return true;
 }
 
 /** Each one more than that of the row before. */

@@ -68,17 +68,21 @@ test('on its edge the distance by the inverse covariance is the quantile', () =>
 
 test('counts are rows repeated; real weights do not depend on their unit', () => {
   fc.assert(
-    fc.property(fc.integer({ min: 3, max: 9 }), fc.nat(), (n, seed) => {
+    fc.property(fc.integer({ min: 2, max: 9 }), fc.nat(), (n, seed) => {
       const random = seededRandom(seed);
       const { x, y } = cloud(n, seed);
-      const weights = Float64Array.from(x, () => 1 + random.whole(3));
+      const weights = Float64Array.from(x, () => 2 + random.whole(3));
       const repeated = (list: number[]) => list.flatMap((value, i) => Array<number>(weights[i]!).fill(value));
       const [counted] = groupEllipses({ x, y, weights, counts: true }, all(x), 0.9);
       const [long] = groupEllipses({ x: repeated(x), y: repeated(y), ...plain }, all(repeated(x)), 0.9);
       for (const which of ['spread', 'ofMean'] as const) {
-        counted![which]!.half.forEach((half, i) => expect(half).toBeCloseTo(long![which]!.half[i]!, 8));
+        const [most] = long![which]!.half;
+        counted![which]!.half.forEach((half, i) =>
+          expect(Math.abs(half - long![which]!.half[i]!)).toBeLessThan(1e-7 * most),
+        );
         expect(counted![which]!.angle).toBeCloseTo(long![which]!.angle, 6);
       }
+      if (n < 3) return;
       const real = (by: number) =>
         groupEllipses({ x, y, weights: weights.map(w => by * w), counts: false }, all(x), 0.9)[0]!;
       expect(real(1).spread!.half[0]).toBeCloseTo(real(0.01).spread!.half[0], 8);

@@ -48,7 +48,7 @@ export function groupEllipses(
     const [xs, ys] = [places.map(i => placed.x[i]!), places.map(i => placed.y[i]!)];
     const centre = [meanOf(xs, weights), meanOf(ys, weights)] as const;
     const covariance = covarianceOf(xs, ys, centre, weights, n);
-    const enough = n > 2 && places.length > 2;
+    const enough = n > 2;
     const toMean = n > 2 ? (2 * (n - 1) * fQuantile(share, 2, n - 2)) / (n - 2) / n : 0;
     return {
       group,

@@ -23,7 +23,7 @@ import { ProblemNote, Resulting } from '../Problem';
 import type { Colouring } from './colouring';
 import type { DrawnGroup } from './groupSeries';
 import { LEGEND_WIDTH, legendOption } from './legendOption';
-import { farthestFirst, type MapName } from './mapNames';
+import { farthestFirst, type MapName, type RowNames } from './mapNames';
 import { MapSurface } from './MapSurface';
 import { mapOption } from './mapOption';
 import { pointsOf, type Points } from './points';
@@ -149,35 +149,34 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
   );
 }
 
-/** So many selected rows wear their names; of more, those farthest out. */
+/** So many selected rows wear their names; of more, the first. */
 const MOST_SELECTED = 60;
 
 /** Rows that wear their names: the selected ones, and the others where that is asked for. */
-function useRowNames(
-  points: Points,
-  named: boolean,
-  by: Colouring,
-  isolated: readonly number[],
-): readonly MapName[] {
+function useRowNames(points: Points, named: boolean, by: Colouring, isolated: readonly number[]): RowNames {
   const table = useTable();
   const recipe = useRecipe();
   const { rows: selection } = useSelection();
+  // Of very many rows the order takes its time: a selection leaves it as it is.
+  const order = useMemo(() => (named ? farthestFirst(points) : []), [named, points]);
   return useMemo(() => {
-    if (!named && selection.length === 0) return [];
     const chosen = new Set(selection);
     const isShown = (row: number) =>
       isolated.length === 0 || by.kind !== 'levels' || isolated.includes(by.codeOf(row));
-    const order = farthestFirst(points);
-    const nameOf = (i: number, of: MapName['of']): MapName => ({
-      x: points.x[i]!,
-      y: points.y[i]!,
-      text: shortName(rowName(table, recipe, points.rows[i]!), 28),
-      of,
-    });
-    const selected = order.filter(i => chosen.has(points.rows[i]!)).slice(0, MOST_SELECTED);
-    const others = named ? order.filter(i => !chosen.has(points.rows[i]!) && isShown(points.rows[i]!)) : [];
-    return [...selected.map(i => nameOf(i, 'selected row')), ...others.map(i => nameOf(i, 'row'))];
-  }, [points, named, by, isolated, selection, table, recipe]);
+    const nameOf = (place: number) => shortName(rowName(table, recipe, points.rows[place]!), 28);
+    const places: number[] = [];
+    if (chosen.size > 0) points.rows.forEach((row, place) => chosen.has(row) && places.push(place));
+    return {
+      selected: places.slice(0, MOST_SELECTED).map((place): MapName => ({
+        x: points.x[place]!,
+        y: points.y[place]!,
+        text: nameOf(place),
+        of: 'selected row',
+      })),
+      order: order.filter(place => !chosen.has(points.rows[place]!) && isShown(points.rows[place]!)),
+      nameOf,
+    };
+  }, [points, order, by, isolated, selection, table, recipe]);
 }
 
 /** The groups of the colouring label with their centres and ellipses, where these are asked for. */

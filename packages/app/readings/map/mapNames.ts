@@ -6,6 +6,16 @@ import { FONT } from '../../charts/textStyle';
 import type { Tokens } from '../../theme/tokens';
 import { fromPixel, toPixel, type View } from './view';
 
+/** Rows that wear their names where there is room. */
+export interface RowNames {
+  /** The selected ones. */
+  readonly selected: readonly MapName[];
+  /** Places of the other points, those that tell most first; empty where they are not named. */
+  readonly order: readonly number[];
+  /** The name of the row of a point. */
+  readonly nameOf: (place: number) => string;
+}
+
 /** A name on the map, in its units. */
 export interface MapName {
   readonly x: number;
@@ -30,15 +40,17 @@ interface Around {
   readonly points: { readonly x: ArrayLike<number>; readonly y: ArrayLike<number> };
 }
 
-/** Names beside what they name, none on another nor on the names of the axes, in the order given. */
+/** Names beside what they name, none on another nor on the names of the axes, in the order given; then those of rows. */
 export function mapNameSeries(
-  names: readonly MapName[],
+  first: readonly MapName[],
+  rowNames: RowNames,
   { xName, yName, points }: Around,
   view: View,
   size: Size,
   tokens: Tokens,
 ) {
-  if (names.length === 0) return [];
+  const tried = [...first, ...rowNames.selected, ...namesInSight(rowNames, points, view, size)];
+  if (tried.length === 0) return [];
   const [cx, cy] = toPixel(view, size, 0, 0);
   const { width, height } = size;
   const axisNames: Box[] = [
@@ -50,8 +62,6 @@ export function mapNameSeries(
     },
     { left: 0, right: 40 + textWidth(yName, 13), top: 0, bottom: AXIS_NAME + 6 },
   ];
-  const rows = names.filter(({ of }) => of === 'row').slice(0, MOST_ROWS);
-  const tried = [...names.filter(({ of }) => of !== 'row'), ...rows];
   const pixels = tried.map(({ x, y }) => toPixel(view, size, x, y));
   const places = placeNames(
     tried.map(({ text, of }, i) => ({ x: pixels[i]![0], y: pixels[i]![1], text, moves: of !== 'row' })),
@@ -63,7 +73,7 @@ export function mapNameSeries(
       taken: axisNames,
       avoided: [
         ...(points.x.length > MOST_AVOIDED ? [] : pointBoxes(points, view, size)),
-        ...shaftBoxes(names, view, size),
+        ...shaftBoxes(first, view, size),
       ],
     },
   );
@@ -92,6 +102,23 @@ function styleOf(of: MapName['of'], tokens: Tokens) {
     case 'row':
       return { color: tokens.ink, ...halo };
   }
+}
+
+/** Names of the rows in sight, those farthest out first. */
+function namesInSight(
+  { order, nameOf }: RowNames,
+  { x, y }: Around['points'],
+  view: View,
+  size: Size,
+): MapName[] {
+  const found: MapName[] = [];
+  for (const place of order) {
+    const [px, py] = toPixel(view, size, x[place]!, y[place]!);
+    if (px < 0 || px > size.width || py < 0 || py > size.height) continue;
+    found.push({ x: x[place]!, y: y[place]!, text: nameOf(place), of: 'row' });
+    if (found.length === MOST_ROWS) break;
+  }
+  return found;
 }
 
 const HALF_POINT = 4;

@@ -63,7 +63,7 @@ function optionOf(flat = false, drawn: ReturnType<typeof drawnBy> = []): Option 
     yName: 'Temper, 20 %',
     arrows: [],
     shortName,
-    rowNames: [],
+    rowNames: { selected: [], order: [], nameOf: String },
     groups: [],
     groupMarks: 'none' as const,
   };
@@ -158,7 +158,7 @@ describe('names and groups', () => {
       { measure: 'MgO', x: 2, y: 1 },
     ],
     shortName,
-    rowNames: [{ x: -2, y: 1, text: 'sherd 7', of: 'row' as const }],
+    rowNames: { selected: [], order: [0, 3], nameOf: (place: number) => `sherd ${place}` },
     groups: groupEllipses(
       { x: points.x, y: points.y, weights: null, counts: false },
       [['north {x}', [0, 1, 2, 3]]],
@@ -176,7 +176,20 @@ describe('names and groups', () => {
 
   test('arrows that coincide both have their names; groups and rows have theirs', () => {
     const names = option.series.flatMap(({ data }) => data.flatMap(({ label }) => label?.formatter() ?? []));
-    expect(names).toEqual(['north {x}', 'CaO', 'MgO', 'sherd 7']);
+    expect(names).toEqual(['north {x}', 'CaO', 'MgO', 'sherd 0', 'sherd 3']);
+  });
+
+  test('of the rows those in sight are named: zoomed in, others come to have room', () => {
+    const closer = { x: 3, y: 2, unit: 0.001 };
+    const { series } = mapOption(
+      { ...content, arrows: [], groupMarks: 'none' },
+      closer,
+      light,
+      size,
+    ) as unknown as typeof option;
+    expect(series.flatMap(({ data }) => data.flatMap(({ label }) => label?.formatter() ?? []))).toEqual([
+      'sherd 3',
+    ]);
   });
 
   test('an ellipse is drawn in its group’s colour, closed', () => {

@@ -9,7 +9,7 @@ import type { Tokens } from '../../theme/tokens';
 import type { Points } from './points';
 import type { MapArrow } from './mapArrow';
 import { groupSeries, type DrawnGroup } from './groupSeries';
-import { mapNameSeries, type MapName } from './mapNames';
+import { mapNameSeries, type MapName, type RowNames } from './mapNames';
 import { ranges, type View } from './view';
 
 interface MapContent {
@@ -18,8 +18,7 @@ interface MapContent {
   readonly yName: string;
   readonly arrows: readonly MapArrow[];
   readonly shortName: ShortName;
-  /** Rows that wear their names, those that tell most first. */
-  readonly rowNames: readonly MapName[];
+  readonly rowNames: RowNames;
   readonly groups: readonly DrawnGroup[];
   readonly groupMarks: RowMap['groups'];
 }
@@ -59,7 +58,7 @@ export function mapOption(
       ...drawn.flatMap(each => pointSeries(each, points)),
       ...groupSeries(groupMarks === 'none' ? [] : content.groups, ELLIPSES[groupMarks], tokens),
       ...arrowSeries(content, tokens),
-      ...mapNameSeries(namesOn(content), content, view, size, tokens),
+      ...mapNameSeries(namesOn(content), content.rowNames, content, view, size, tokens),
     ],
   };
 }
@@ -146,14 +145,13 @@ function arrowSeries({ arrows }: MapContent, tokens: Tokens) {
   ];
 }
 
-/** Centres of groups first, then arrows, then rows: the selected ones and those farthest out. */
-function namesOn({ groups, groupMarks, arrows, shortName, rowNames }: MapContent): MapName[] {
+/** Centres of groups first, then arrows. */
+function namesOn({ groups, groupMarks, arrows, shortName }: MapContent): MapName[] {
   return [
     ...(groupMarks === 'none'
       ? []
       : groups.map(({ centre: [x, y], group }): MapName => ({ x, y, text: cut(group, 28), of: 'group' }))),
     ...arrows.map(({ measure, x, y }): MapName => ({ x, y, text: shortName(measure, 28), of: 'arrow' })),
-    ...rowNames,
   ];
 }
 

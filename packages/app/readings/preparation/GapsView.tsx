@@ -5,6 +5,7 @@ import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
 import { fileStem } from '@wold/core/writeup/fileStem';
 import { TakeOutMenu } from '../../outputs/TakeOutMenu';
+import { useTable } from '../../store/TableContext';
 import { useRecipe, useStudy } from '../../store/useStudy';
 import { gapNumbers } from './takenOut';
 import { useShortName } from '../../store/useShortName';
@@ -26,12 +27,17 @@ function Patterns({ gaps }: { gaps: GapPatterns }) {
   const dispatch = useAppDispatch();
   const shortName = useShortName();
   const { name } = useStudy();
+  const table = useTable();
   if (gaps.measures.length === 0) return <p className="soft">No measure has a gap.</p>;
   const shown = gaps.measures.slice(0, MOST_COLUMNS);
   return (
     <div className={styles.gaps}>
       <div className={styles.out}>
-        <TakeOutMenu label="Gaps" fileStem={`${fileStem(name)}-gaps`} numbers={() => gapNumbers(gaps)} />
+        <TakeOutMenu
+          label="Gaps"
+          fileStem={`${fileStem(name)}-gaps`}
+          numbers={() => gapNumbers(gaps, table.rows)}
+        />
       </div>
       <div className={styles.scroll} role="region" aria-label="Patterns of gaps" tabIndex={0}>
         <table className={styles.patterns}>

@@ -92,3 +92,22 @@ test('the number is that of a plain simulation of the same size, well away from 
   while (eigenvalues[count]! > high[count]!) count++;
   expect(found).toBe(count);
 });
+
+test.each(['keep', 'mean', 'components'] as const)(
+  'gaps that are dealt with by “%s”, means far from 0',
+  async missing => {
+    const plain = withDimensions(120, 2, 5, 4);
+    const columns = plain.columns.map(column =>
+      column.kind === 'number' ? [...column.values].map((value, i) => (i % 29 === 7 ? '' : 1e6 + value)) : [],
+    );
+    const table = tableOf(columns);
+    const fresh = freshRecipe(table);
+    const recipe = {
+      ...fresh,
+      preparation: { ...fresh.preparation, missing },
+      reductions: [reductionWith(fresh.reductions[0]!, { keep: 'parallel' })],
+    };
+    const { kept: found } = await compute(table, reductionRequest(recipe, recipe.reductions[0]!));
+    expect(found).toBe(2);
+  },
+);

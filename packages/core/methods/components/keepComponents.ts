@@ -40,8 +40,7 @@ export function keepAboveRandom(
     const made = unrotated(prepared, decomposition, 'above-average');
     return { ...made, note: joined(NO_RANDOM, made.note) };
   }
-  const rank = decomposition.eigenvalues.reduce((sum, value) => sum + Number(value > 0), 0);
-  const made = unrotated(prepared, decomposition, Math.min(Math.max(1, count), Math.max(1, rank)));
+  const made = unrotated(prepared, decomposition, Math.max(1, count));
   return count === 0 ? { ...made, note: joined(NONE_ABOVE, made.note) } : made;
 }
 

@@ -252,6 +252,8 @@ export function rowsTable({ names, result }: Output, found: Distances | null): s
       String(row + 1),
       'placed',
       ...distance(found?.placedT2[i], found?.placedQ[i]),
+      ...contributions.map(() => ''),
+      ...(squaredCosines ?? []).map(() => ''),
     ]),
   ];
 }
