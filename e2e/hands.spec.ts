@@ -28,7 +28,8 @@ test('from the visitors’ table to a defended number of factors with the keyboa
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(brief).toContainText('polychoric correlations');
-  await tabTo(page, page.getByRole('button', { name: 'Verdicts' }));
+  await tabTo(page, page.getByRole('button', { name: 'Matrix', exact: true }));
+  await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Enter');
   await expect(main).toContainText('Sampling adequacy (KMO)');
   await page.keyboard.press('4');

@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test as base, type Page } from '@playwright/test';
+import { expect, test as base, type Locator, type Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
 
 /** A page that fails its test when the app logs an error, throws, or has something blocked by its policy. */
@@ -62,3 +62,9 @@ export async function expectAccessible(page: Page): Promise<void> {
 }
 
 export { expect };
+
+/** Chooses from a list that opens. */
+export async function pick(list: Locator, option: string | RegExp): Promise<void> {
+  await list.click();
+  await list.page().getByRole('option', { name: option, exact: true }).click();
+}

@@ -1,4 +1,4 @@
-import { ask, expect, expectAccessible, openSherds, test } from './helpers';
+import { ask, expect, expectAccessible, openSherds, pick, test } from './helpers';
 
 test('dimensions rotated, told in several figures, and held against other columns', async ({ page }) => {
   await openSherds(page);
@@ -16,9 +16,9 @@ test('dimensions rotated, told in several figures, and held against other column
     .click();
   await expect(main).toContainText(/together the 3 hold 67.8/);
   await expect(main).toContainText(/Correlations of the dimensions: Dimension 1 with Dimension 2/);
-  await page.getByLabel('What the cells hold').selectOption('pattern');
+  await pick(page.getByRole('combobox', { name: 'What the cells hold' }), 'pattern');
   await expect(ledger).toContainText('0.');
-  await page.getByLabel('What the cells hold').selectOption('contributions');
+  await pick(page.getByRole('combobox', { name: 'What the cells hold' }), 'contributions');
   await expect(ledger).toContainText('%');
   await expectAccessible(page);
   await brief.getByRole('button', { name: /promax/ }).click();

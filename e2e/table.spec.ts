@@ -1,4 +1,4 @@
-import { ask, expect, expectAccessible, openFile, openSherds, test } from './helpers';
+import { ask, expect, expectAccessible, openFile, openSherds, pick, test } from './helpers';
 
 const brief = (page: import('@playwright/test').Page) => page.getByRole('group', { name: 'Brief' });
 const lens = (page: import('@playwright/test').Page) => page.getByRole('complementary', { name: 'Lens' });
@@ -12,8 +12,8 @@ test('a file read wrongly is read again as one says, with a preview, and undone'
     .click();
   const dialog = page.getByRole('dialog', { name: 'How the file is read' });
   await expect(dialog.getByRole('region', { name: 'Preview' })).toContainText('1.25');
-  await dialog.getByLabel('Decimal mark').selectOption('point');
-  await dialog.getByLabel('Between thousands').selectOption('comma');
+  await pick(dialog.getByRole('combobox', { name: 'Decimal mark' }), 'point');
+  await pick(dialog.getByRole('combobox', { name: 'Between thousands' }), 'comma');
   await expect(dialog.getByRole('region', { name: 'Preview' })).toContainText('1250');
   await expectAccessible(page);
   await dialog.getByRole('button', { name: 'Read it so' }).click();
@@ -59,7 +59,8 @@ test('rows are used by the levels of a label, and others only placed', async ({ 
   await page.getByRole('button', { name: 'Only place these' }).click();
   await expect(brief(page)).toContainText('place rows with kiln unknown without using them');
   await brief(page).getByRole('button', { name: 'all rows' }).click();
-  await page.getByLabel('Column').selectOption('SiO2 %');
+  await page.getByRole('combobox', { name: 'Column' }).fill('SiO2');
+  await page.getByRole('option', { name: 'SiO2 %' }).click();
   await page.getByLabel('from').fill('52');
   await page.getByRole('button', { name: 'Use only these' }).click();
   await expect(brief(page)).toContainText(/use rows with SiO2 % from 52/);
@@ -156,7 +157,7 @@ test('roles in bulk, by a pattern of names and by type', async ({ page }) => {
   await page.getByRole('menuitem', { name: /^aside/ }).click();
   await expect(rail(page)).toContainText('10 measures');
   await page.getByLabel('named').fill('');
-  await page.getByLabel('of type').selectOption('number');
+  await pick(page.getByRole('combobox', { name: 'of type' }), 'number');
   await expect(page.getByRole('main')).toContainText(/11\scolumns/);
 });
 

@@ -17,6 +17,8 @@ const browser = await chromium.launch({
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' });
 const shoot = async name => {
+  const told = page.getByRole('button', { name: 'Dismiss' });
+  if (await told.isVisible()) await told.click();
   await page.waitForTimeout(900);
   await page.screenshot({ path: join(folder, `${name}.png`) });
 };

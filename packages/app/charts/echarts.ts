@@ -1,4 +1,4 @@
-import { LineChart, LinesChart, ScatterChart } from 'echarts/charts';
+import { CustomChart, LineChart, LinesChart, ScatterChart } from 'echarts/charts';
 import {
   DataZoomInsideComponent,
   GridComponent,
@@ -10,6 +10,7 @@ import { CanvasRenderer, SVGRenderer } from 'echarts/renderers';
 
 // Only the parts that are in use.
 echarts.use([
+  CustomChart,
   LineChart,
   LinesChart,
   ScatterChart,

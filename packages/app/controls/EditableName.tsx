@@ -1,3 +1,5 @@
+import Link from '@mui/material/Link';
+import OutlinedInput from '@mui/material/OutlinedInput';
 import { useState } from 'react';
 import { LONGEST_NAME } from '@wold/core/limits';
 import styles from './EditableName.module.css';
@@ -15,17 +17,24 @@ interface EditableNameProps {
 /** A name that is edited where it stands: Enter or leaving it keeps it, Escape does not. */
 export function EditableName({ name, label, invitation, className = '', onName }: EditableNameProps) {
   const [draft, setDraft] = useState<string | null>(null);
+  const [typed, setTyped] = useState(false);
   if (draft === null) {
     return (
-      <button
+      <Link
+        component="button"
         type="button"
+        // Who named it with the keyboard goes on from there.
+        autoFocus={typed}
         className={`${styles.shown} ${className} ${name === '' ? styles.empty : ''}`}
         aria-label={`${label}: ${name || 'none yet'}. Edit`}
         title={name}
-        onClick={() => setDraft(name)}
+        onClick={() => {
+          setTyped(false);
+          setDraft(name);
+        }}
       >
         {name || invitation}
-      </button>
+      </Link>
     );
   }
   const finish = (keep: boolean) => {
@@ -33,20 +42,23 @@ export function EditableName({ name, label, invitation, className = '', onName }
     setDraft(null);
   };
   return (
-    <input
+    <OutlinedInput
       className={`${styles.input} ${className}`}
-      aria-label={label}
       value={draft}
-      maxLength={LONGEST_NAME}
       autoFocus
       onFocus={event => event.target.select()}
       onChange={event => setDraft(event.target.value)}
       onBlur={() => finish(true)}
       onKeyDown={event => {
-        if (event.key === 'Enter') finish(true);
-        if (event.key === 'Escape') finish(false);
+        event.stopPropagation();
+        if (event.key !== 'Enter' && event.key !== 'Escape') return;
+        // The button that comes next is not to be pressed by the same key.
+        event.preventDefault();
+        setTyped(true);
+        finish(event.key === 'Enter');
         event.stopPropagation();
       }}
+      inputProps={{ 'aria-label': label, maxLength: LONGEST_NAME }}
     />
   );
 }

@@ -1,3 +1,5 @@
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import styles from './ViewSwitch.module.css';
 
 interface ViewSwitchProps<V extends string> {
@@ -10,12 +12,18 @@ interface ViewSwitchProps<V extends string> {
 /** Chooses between the views of a reading. */
 export function ViewSwitch<V extends string>({ views, view, onView }: ViewSwitchProps<V>) {
   return (
-    <div role="group" aria-label="View" className={styles.views}>
+    <ToggleButtonGroup
+      exclusive
+      aria-label="View"
+      className={styles.views}
+      value={view}
+      onChange={(_, chosen: V | null) => chosen !== null && onView(chosen)}
+    >
       {views.map(([value, name]) => (
-        <button key={value} type="button" aria-pressed={view === value} onClick={() => onView(value)}>
+        <ToggleButton key={value} value={value}>
           {name}
-        </button>
+        </ToggleButton>
       ))}
-    </div>
+    </ToggleButtonGroup>
   );
 }

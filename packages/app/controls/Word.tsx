@@ -1,3 +1,4 @@
+import Link from '@mui/material/Link';
 import Popover from '@mui/material/Popover';
 import TextField from '@mui/material/TextField';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
@@ -9,16 +10,15 @@ interface WordProps {
   readonly settles: string;
   /** The word as it stands in the sentence. */
   readonly children: ReactNode;
-  readonly id?: string;
   /** What opens under it; gets a function that closes it. */
   readonly panel: (close: () => void) => ReactNode;
 }
 
 /** An editable word of a brief. */
-export function Word({ settles, children, id, panel }: WordProps) {
+export function Word({ settles, children, panel }: WordProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const button = useRef<HTMLButtonElement>(null);
-  const asked = useAsked(id);
+  const asked = useAsked(settles);
   useEffect(() => {
     if (asked !== null) setAnchor(button.current);
   }, [asked]);
@@ -29,10 +29,10 @@ export function Word({ settles, children, id, panel }: WordProps) {
   };
   return (
     <>
-      <button
+      <Link
         ref={button}
+        component="button"
         type="button"
-        id={id}
         className={styles.word}
         aria-haspopup="dialog"
         aria-expanded={anchor !== null}
@@ -40,7 +40,7 @@ export function Word({ settles, children, id, panel }: WordProps) {
         onClick={event => setAnchor(event.currentTarget)}
       >
         {children}
-      </button>
+      </Link>
       {anchor !== null && (
         <Popover
           open
@@ -59,11 +59,11 @@ export function Word({ settles, children, id, panel }: WordProps) {
   );
 }
 
-/** What stands for the way here, where that asks for the word of that id to open; null otherwise. */
-function useAsked(id: string | undefined): string | null {
+/** What stands for the way here, where that asks for the word that settles this to open; null otherwise. */
+function useAsked(settles: string): string | null {
   const { key, state } = useLocation();
   const opens = (state as { readonly opens?: string } | null)?.opens;
-  return id !== undefined && opens === id ? key : null;
+  return opens === settles ? key : null;
 }
 
 /** Gives the focus back to a word, unless something else has taken it meanwhile. */
@@ -83,25 +83,24 @@ interface ChoiceWordProps<T> {
   readonly value: T;
   readonly choices: readonly Choice<T>[];
   readonly onChoose: (value: T) => void;
-  readonly id?: string;
   /** The word, where it is not the name of the choice. */
   readonly word?: string;
   readonly note?: ReactNode;
 }
 
 /** A word with a few choices. */
-export function ChoiceWord<T>({ settles, value, choices, onChoose, id, word, note }: ChoiceWordProps<T>) {
+export function ChoiceWord<T>({ settles, value, choices, onChoose, word, note }: ChoiceWordProps<T>) {
   const chosen = choices.find(choice => choice.value === value);
   return (
     <Word
       settles={settles}
-      {...(id === undefined ? {} : { id })}
       panel={close => (
         <>
           <ul className={styles.choices}>
             {choices.map((choice, index) => (
               <li key={choice.name}>
-                <button
+                <Link
+                  component="button"
                   type="button"
                   autoFocus={choice === chosen || (chosen === undefined && index === 0)}
                   aria-pressed={choice.value === value}
@@ -113,7 +112,7 @@ export function ChoiceWord<T>({ settles, value, choices, onChoose, id, word, not
                 >
                   <strong>{choice.name}</strong>
                   {choice.when && <span className="soft small">{choice.when}</span>}
-                </button>
+                </Link>
               </li>
             ))}
           </ul>

@@ -34,7 +34,7 @@ describe('a word with choices', () => {
     function Way() {
       const navigate = useNavigate();
       return (
-        <button type="button" onClick={() => void navigate('/there', { state: { opens: 'word' } })}>
+        <button type="button" onClick={() => void navigate('/there', { state: { opens: 'How many' } })}>
           go
         </button>
       );
@@ -42,8 +42,8 @@ describe('a word with choices', () => {
     show(
       <>
         <Way />
-        <ChoiceWord id="word" settles="How many" value="one" choices={choices} onChoose={() => undefined} />
-        <ChoiceWord id="other" settles="Another" value="two" choices={choices} onChoose={() => undefined} />
+        <ChoiceWord settles="How many" value="one" choices={choices} onChoose={() => undefined} />
+        <ChoiceWord settles="Another" value="two" choices={choices} onChoose={() => undefined} />
       </>,
     );
     for (let time = 0; time < 2; time++) {

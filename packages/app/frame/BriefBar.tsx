@@ -1,3 +1,4 @@
+import Link from '@mui/material/Link';
 import type { ReactNode } from 'react';
 import { TakeOut } from '../outputs/TakeOut';
 import { useUndo } from '../store/useUndo';
@@ -14,7 +15,8 @@ export function BriefBar({ children, onKeys }: { children: ReactNode; onKeys: ()
         {children}
       </p>
       <div className={styles.tools}>
-        <button
+        <Link
+          component="button"
           type="button"
           disabled={past.length === 0}
           onClick={undo}
@@ -22,8 +24,9 @@ export function BriefBar({ children, onKeys }: { children: ReactNode; onKeys: ()
           title="Undo (Ctrl Z)"
         >
           undo
-        </button>
-        <button
+        </Link>
+        <Link
+          component="button"
           type="button"
           disabled={future.length === 0}
           onClick={redo}
@@ -31,10 +34,10 @@ export function BriefBar({ children, onKeys }: { children: ReactNode; onKeys: ()
           title="Redo (Ctrl Shift Z)"
         >
           redo
-        </button>
-        <button type="button" onClick={onKeys} aria-keyshortcuts="?" title="All keys (?)">
+        </Link>
+        <Link component="button" type="button" onClick={onKeys} aria-keyshortcuts="?" title="All keys (?)">
           keys
-        </button>
+        </Link>
         <TakeOut />
       </div>
     </header>

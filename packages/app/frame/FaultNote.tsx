@@ -1,3 +1,5 @@
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
 import { ended } from '@wold/core/problem';
 import { writeRecipe } from '@wold/core/recipe/writeRecipe';
 import { fileStem } from '@wold/core/writeup/fileStem';
@@ -26,38 +28,28 @@ export function FaultNote({ part, fault, onAgain }: FaultNoteProps) {
   }
 
   return (
-    <div className={styles.problem} role="alert">
+    <Alert severity="error" className={styles.problem}>
       <strong>{ended(`${part} failed: ${fault.message}`)}</strong>
       <p>That is a fault of Wold’s own. Your table and recipe are unharmed, and the other parts go on.</p>
       <p className={styles.ways}>
-        <button type="button" className="action" onClick={onAgain}>
-          Try again
-        </button>
+        <Button onClick={onAgain}>Try again</Button>
         {study !== null && (
           <>
             {study.past.length > 0 && (
-              <button type="button" className="action" onClick={() => dispatch(undone())}>
-                Undo the last change
-              </button>
+              <Button onClick={() => dispatch(undone())}>Undo the last change</Button>
             )}
-            <button
-              type="button"
-              className="action"
+            <Button
               onClick={() =>
                 saveText(`${fileStem(study.name)}-recipe.json`, writeRecipe(study.recipe), 'application/json')
               }
             >
               Take out the recipe
-            </button>
-            <button type="button" className="action" onClick={() => void takeTable()}>
-              Take out the table
-            </button>
+            </Button>
+            <Button onClick={() => void takeTable()}>Take out the table</Button>
           </>
         )}
-        <a className="action" href="/">
-          To the start page
-        </a>
+        <Button href="/">To the start page</Button>
       </p>
-    </div>
+    </Alert>
   );
 }

@@ -1,3 +1,4 @@
+import OutlinedInput from '@mui/material/OutlinedInput';
 import Dialog from '@mui/material/Dialog';
 import { useMemo, useState, type KeyboardEvent } from 'react';
 import { textAt } from '@wold/core/table/column';
@@ -72,13 +73,9 @@ function Find({ actions, onClose }: FindDialogProps) {
       <label htmlFor="find" id="find-title">
         Find a column, a row or an action
       </label>
-      <input
+      <OutlinedInput
         id="find"
         autoFocus
-        role="combobox"
-        aria-expanded={found.length > 0}
-        aria-controls="found"
-        aria-activedescendant={found.length > 0 ? `found-${chosen}` : undefined}
         autoComplete="off"
         value={text}
         onChange={event => {
@@ -86,6 +83,12 @@ function Find({ actions, onClose }: FindDialogProps) {
           setActive(0);
         }}
         onKeyDown={press}
+        inputProps={{
+          role: 'combobox',
+          'aria-expanded': found.length > 0,
+          'aria-controls': 'found',
+          'aria-activedescendant': found.length > 0 ? `found-${chosen}` : undefined,
+        }}
       />
       <ul id="found" role="listbox" aria-label="Found">
         {found.map((entry, index) => (

@@ -1,6 +1,6 @@
+import Link from '@mui/material/Link';
 import { Suspense, useEffect, useState, type DragEvent, type ReactNode } from 'react';
 import { problemText } from '@wold/core/problem';
-import { useTable } from '../store/TableContext';
 import { useNavigate } from 'react-router';
 import type { Recipe, Reduction } from '@wold/core/recipe/schema';
 import { ApplyRecipe } from '../recipes/ApplyRecipe';
@@ -13,8 +13,7 @@ import { METHOD_WORDS } from '../methods/words';
 import { QUESTIONS, type Question } from '../readings/questions';
 import { tookInHand, lookedAt } from '../store/studySlice';
 import { useUndo } from '../store/useUndo';
-import { rowsFor } from '@wold/core/recipe/fresh';
-import { withNewReduction, withSettings } from '@wold/core/recipe/edit/reductions';
+import { withSettings } from '@wold/core/recipe/edit/reductions';
 import { useAppDispatch } from '../store/store';
 import { useEdit, useHand, useRecipe, useSelection, useStudy } from '../store/useStudy';
 import { Boundary } from './Boundary';
@@ -42,14 +41,23 @@ export function Frame({ question }: { question: Question }) {
   const { Brief, Aside } = readingOf(question.route, hand.settings.method);
 
   useArrival(question, study.name);
+  const [adding, setAdding] = useState(false);
   const keyActions = useFrameActions({
     lens: () => setLens(!lens),
     shelf: () => setShelf(!shelf),
     find: () => setFinding(true),
     help: () => setKeys(true),
+    newReduction: () => {
+      setShelf(true);
+      setAdding(true);
+    },
   });
   useKeys(keyActions);
-  const actions = [...actionsOf(keyActions, () => void navigate('/')), ...useMethodActions()];
+  const actions = [
+    ...actionsOf(keyActions, () => void navigate('/')),
+    ...useMethodActions(),
+    ...useSentenceWords(question),
+  ];
 
   // A fault is over with another question, another reduction or another recipe.
   const until = `${question.route} ${hand.id} ${study.changed} ${study.past.length}`;
@@ -81,7 +89,7 @@ export function Frame({ question }: { question: Question }) {
         )}
       </Lens>
       <Boundary part="The shelf" until={until}>
-        <Shelf open={shelf} onToggle={() => setShelf(!shelf)} onAdd={keyActions.newReduction} />
+        <Shelf open={shelf} onToggle={() => setShelf(!shelf)} adding={adding} onAdding={setAdding} />
       </Boundary>
       {finding && <FindDialog actions={actions} onClose={() => setFinding(false)} />}
       {applying}
@@ -153,13 +161,13 @@ function Pane({ question, reduction, titled, until }: PaneProps) {
 }
 
 /** What keys and the list of actions do to the study, beside what the frame does itself. */
-function useFrameActions(own: Pick<KeyActions, 'lens' | 'shelf' | 'find' | 'help'>): KeyActions {
+function useFrameActions(
+  own: Pick<KeyActions, 'lens' | 'shelf' | 'find' | 'help' | 'newReduction'>,
+): KeyActions {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
-  const edit = useEdit();
   const study = useStudy();
   const hand = useHand();
-  const table = useTable();
 
   function step(by: number): void {
     const ids = study.recipe.reductions.map(reduction => reduction.id);
@@ -167,21 +175,18 @@ function useFrameActions(own: Pick<KeyActions, 'lens' | 'shelf' | 'find' | 'help
     dispatch(tookInHand(next));
   }
 
-  function addReduction(): void {
-    const { recipe, id } = withNewReduction(study.recipe, hand, rowsFor(table));
-    edit(recipe, 'reductions');
-    dispatch(tookInHand(id));
-  }
-
   return {
     ...own,
-    question: route => void navigate(`/study/${study.id}/${route}`),
+    // Work goes on in the reading, and so does the keyboard.
+    question: route => {
+      void navigate(`/study/${study.id}/${route}`);
+      document.getElementById('reading')?.focus({ preventScroll: true });
+    },
     ...useUndo(),
     previousReduction: () => step(-1),
     nextReduction: () => step(1),
-    newReduction: addReduction,
     colour: () => {
-      void navigate(`/study/${study.id}/map`, { state: { opens: 'word-colour' } });
+      void navigate(`/study/${study.id}/map`, { state: { opens: 'What colours the rows' } });
     },
   };
 }
@@ -197,7 +202,8 @@ function Lens({ open, onToggle, children }: LensProps) {
   const selection = useSelection();
   return (
     <aside className={styles.lens} aria-label="Lens">
-      <button
+      <Link
+        component="button"
         type="button"
         className={styles.fold}
         aria-expanded={open}
@@ -205,7 +211,7 @@ function Lens({ open, onToggle, children }: LensProps) {
         onClick={onToggle}
       >
         {open ? '›' : '‹'}
-      </button>
+      </Link>
       {open && (
         <div className={styles.lensBody}>
           <Boundary part="The lens" until={selection}>
@@ -247,6 +253,20 @@ function useMethodActions(): Action[] {
       void navigate(`/study/${id}/${question}`);
     },
   }));
+}
+
+/** The words of the other questions' sentences, each of which opens. */
+function useSentenceWords(inSight: Question): Action[] {
+  const navigate = useNavigate();
+  const { id } = useStudy();
+  const { settings } = useHand();
+  return QUESTIONS.filter(({ route }) => route !== inSight.route).flatMap(({ question, route }) =>
+    readingOf(route, settings.method).words.map(settles => ({
+      name: settles,
+      what: `in the sentence of “${question}”`,
+      run: () => void navigate(`/study/${id}/${route}`, { state: { opens: settles } }),
+    })),
+  );
 }
 
 /** A yes or no that this browser remembers. */

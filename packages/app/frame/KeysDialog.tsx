@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import { QUESTIONS } from '../readings/questions';
 import styles from './KeysDialog.module.css';
@@ -33,9 +34,7 @@ export function KeysDialog({ onClose }: { onClose: () => void }) {
             </div>
           ))}
         </dl>
-        <button type="button" className="action" onClick={onClose}>
-          Close
-        </button>
+        <Button onClick={onClose}>Close</Button>
       </div>
     </Dialog>
   );

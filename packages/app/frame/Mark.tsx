@@ -14,7 +14,7 @@ export function Mark({ answer, seen }: { answer: Answer; seen: boolean }) {
       </Tooltip>
     );
   }
-  const state = answer.stale ? 'out of date' : seen ? 'answered' : 'not yet looked at';
+  const state = !seen ? 'not yet looked at' : answer.stale ? 'out of date' : 'answered';
   return (
     <span className={styles.dot} data-state={state} title={state}>
       <span className="unseen">{state}</span>

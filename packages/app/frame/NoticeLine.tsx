@@ -1,3 +1,5 @@
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
 import Snackbar from '@mui/material/Snackbar';
 import { restoreStudy } from '../storage/studies';
 import { dismissed } from '../store/noticeSlice';
@@ -11,6 +13,7 @@ export function NoticeLine() {
   const restores = notice?.restores;
   return (
     <Snackbar
+      className={styles.place}
       open={notice !== null}
       autoHideDuration={notice?.kind === 'done' ? 12_000 : null}
       onClose={(_, reason) => reason !== 'clickaway' && dispatch(dismissed())}
@@ -18,17 +21,17 @@ export function NoticeLine() {
       <div className={styles.notice} data-kind={notice?.kind} role="status">
         <span>{notice?.text}</span>
         {restores !== undefined && (
-          <button
-            type="button"
-            className="action"
-            onClick={() => void restoreStudy(restores).then(() => dispatch(dismissed()))}
-          >
-            Undo
-          </button>
+          <Button onClick={() => void restoreStudy(restores).then(() => dispatch(dismissed()))}>Undo</Button>
         )}
-        <button type="button" className="soft" onClick={() => dispatch(dismissed())} aria-label="Dismiss">
+        <Link
+          component="button"
+          type="button"
+          className="soft"
+          onClick={() => dispatch(dismissed())}
+          aria-label="Dismiss"
+        >
           ×
-        </button>
+        </Link>
       </div>
     </Snackbar>
   );

@@ -1,3 +1,5 @@
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { currentJobs, onJobs, stopJob } from '../workers/pool';
 import { percent } from '../charts/format';
@@ -32,12 +34,15 @@ export function RunningWork() {
             {job.done > 0 && (job.size === null ? percent(job.done) : bytesRead(job.done, job.size))}
             {jobs.length > 1 && <span className="soft"> · {jobs.length - 1} waiting</span>}
           </span>
-          <span className={styles.bar}>
-            <span style={{ width: `${100 * job.done}%` }} />
-          </span>
-          <button type="button" className="action small" onClick={() => stopJob(job.id)}>
+          <LinearProgress
+            className={styles.bar}
+            variant="determinate"
+            aria-label={job.label}
+            value={Math.round(100 * job.done)}
+          />
+          <Button className="small" onClick={() => stopJob(job.id)}>
             Stop
-          </button>
+          </Button>
         </>
       )}
     </div>

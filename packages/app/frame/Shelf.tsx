@@ -1,3 +1,5 @@
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
 import MoreIcon from '@mui/icons-material/MoreVert';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
@@ -10,6 +12,7 @@ import { withReduction, withoutReduction } from '@wold/core/recipe/edit/reductio
 import { useAppDispatch } from '../store/store';
 import { useEdit, useStudy } from '../store/useStudy';
 import { EditableName } from '../controls/EditableName';
+import { AddMenu } from './AddMenu';
 import { RunningWork } from './RunningWork';
 import { Thumbnail } from './Thumbnail';
 import styles from './Shelf.module.css';
@@ -17,15 +20,19 @@ import styles from './Shelf.module.css';
 interface ShelfProps {
   readonly open: boolean;
   readonly onToggle: () => void;
-  readonly onAdd: () => void;
+  /** Whether it is asked what is to be added. */
+  readonly adding: boolean;
+  readonly onAdding: (adding: boolean) => void;
 }
 
 /** The study's reductions as cards, and the work that runs. */
-export function Shelf({ open, onToggle, onAdd }: ShelfProps) {
+export function Shelf({ open, onToggle, adding, onAdding }: ShelfProps) {
   const { recipe } = useStudy();
+  const [add, setAdd] = useState<HTMLElement | null>(null);
   return (
     <footer className={styles.shelf} data-open={open} aria-label="Shelf">
-      <button
+      <Link
+        component="button"
         type="button"
         className={styles.fold}
         aria-expanded={open}
@@ -33,7 +40,7 @@ export function Shelf({ open, onToggle, onAdd }: ShelfProps) {
         onClick={onToggle}
       >
         {open ? '⌄' : '⌃'}
-      </button>
+      </Link>
       {open && (
         <div className={styles.cards}>
           <ul>
@@ -41,9 +48,16 @@ export function Shelf({ open, onToggle, onAdd }: ShelfProps) {
               <Card key={reduction.id} reduction={reduction} alone={recipe.reductions.length === 1} />
             ))}
           </ul>
-          <button type="button" className={`${styles.add} action`} onClick={onAdd} aria-keyshortcuts="n">
+          <Button
+            ref={setAdd}
+            className={styles.add}
+            aria-haspopup="menu"
+            aria-keyshortcuts="n"
+            onClick={() => onAdding(true)}
+          >
             + Add
-          </button>
+          </Button>
+          {adding && add !== null && <AddMenu anchor={add} onClose={() => onAdding(false)} />}
         </div>
       )}
       <RunningWork />
@@ -62,7 +76,8 @@ function Card({ reduction, alone }: { reduction: Reduction; alone: boolean }) {
     dispatch(event.shiftKey ? setBeside(reduction.id) : tookInHand(reduction.id));
   return (
     <li className={styles.card} data-hand={isInHand} data-beside={reduction.id === beside}>
-      <button
+      <Link
+        component="button"
         type="button"
         className={styles.take}
         aria-pressed={isInHand}
@@ -71,7 +86,7 @@ function Card({ reduction, alone }: { reduction: Reduction; alone: boolean }) {
         onClick={take}
       >
         <Thumbnail placement={placement} colour={reduction.map.colour} />
-      </button>
+      </Link>
       <div className={styles.words}>
         <EditableName
           name={reduction.name}
@@ -110,7 +125,8 @@ function CardMenu({ reduction, alone }: CardMenuProps) {
   };
   return (
     <>
-      <button
+      <Link
+        component="button"
         type="button"
         className={styles.menu}
         aria-haspopup="menu"
@@ -118,7 +134,7 @@ function CardMenu({ reduction, alone }: CardMenuProps) {
         onClick={event => setMenu(event.currentTarget)}
       >
         <MoreIcon fontSize="small" />
-      </button>
+      </Link>
       {menu !== null && (
         <Menu anchorEl={menu} open onClose={() => setMenu(null)}>
           <MenuItem

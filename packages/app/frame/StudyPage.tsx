@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import { startTransition, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { problemData, type ProblemData } from '@wold/core/problem';
@@ -44,15 +45,13 @@ export function StudyPage() {
     return (
       <Closed title="This study cannot be opened">
         <ProblemNote problem={unread} />
-        <button
-          type="button"
-          className="action"
+        <Button
           onClick={() =>
             void keptText(id).then(text => saveText('kept-study.json', text, 'application/json'))
           }
         >
           Take out what is kept of it
-        </button>
+        </Button>
       </Closed>
     );
   }
@@ -62,9 +61,7 @@ export function StudyPage() {
       <main className={styles.absent}>
         <h1 className="unseen">{question.question}</h1>
         <ProblemNote problem={table} />
-        <button type="button" className="action" onClick={() => dispatch(undone())}>
-          Undo the last change
-        </button>
+        <Button onClick={() => dispatch(undone())}>Undo the last change</Button>
       </main>
     );
   }
@@ -81,9 +78,9 @@ function Closed({ title, children }: { title: string; children: ReactNode }) {
     <main className={styles.absent}>
       <h1>{title}</h1>
       {children}
-      <Link to="/" className="action">
+      <Button component={Link} to="/">
         To the start page
-      </Link>
+      </Button>
     </main>
   );
 }

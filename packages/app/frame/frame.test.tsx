@@ -5,7 +5,7 @@ import userEvent from '@testing-library/user-event';
 import { freshRecipe } from '@wold/core/recipe/fresh';
 import { edit, tookInHand } from '../store/studySlice';
 import { withPreparation } from '@wold/core/recipe/edit/preparation';
-import { withNewReduction } from '@wold/core/recipe/edit/reductions';
+import { withNewReduction, withReduction } from '@wold/core/recipe/edit/reductions';
 import { QUESTIONS, questionAt } from '../readings/questions';
 import { pots, show } from '../testing/show';
 import { Boundary } from './Boundary';
@@ -59,10 +59,11 @@ test('undo and redo are there when there is something to undo, and do it', async
 });
 
 describe('the shelf', () => {
+  const shelf = { open: true, onToggle: () => undefined, adding: false, onAdding: () => undefined };
   const { recipe: two, id } = withNewReduction(recipe, recipe.reductions[0]!, 30);
 
   test('a card a reduction, with what it holds; a click takes it in hand, with shift sets it beside', async () => {
-    const { study, store } = show(<Shelf open onToggle={() => undefined} onAdd={() => undefined} />, two);
+    const { study, store } = show(<Shelf {...shelf} />, two);
     act(() => void store.dispatch(tookInHand(id)));
     const first = screen.getByRole('button', { name: 'Take Components in hand' });
     expect(first.getAttribute('aria-pressed')).toBe('false');
@@ -76,7 +77,7 @@ describe('the shelf', () => {
   });
 
   test('a card’s menu removes its reduction, but not the last one', async () => {
-    const { study } = show(<Shelf open onToggle={() => undefined} onAdd={() => undefined} />, two);
+    const { study } = show(<Shelf {...shelf} />, two);
     await user.click(screen.getByRole('button', { name: 'Actions for Components 2' }));
     await user.click(await screen.findByRole('menuitem', { name: 'Remove' }));
     expect(study().recipe.reductions.map(({ name }) => name)).toEqual(['Components']);
@@ -88,10 +89,26 @@ describe('the shelf', () => {
 
   test('folds away, and adds', async () => {
     const [toggled, added] = [jest.fn(), jest.fn()];
-    show(<Shelf open onToggle={toggled} onAdd={added} />);
+    show(<Shelf {...shelf} onToggle={toggled} onAdding={added} />);
     await user.click(screen.getByRole('button', { name: 'Fold the shelf away' }));
     await user.click(screen.getByRole('button', { name: '+ Add' }));
-    expect([toggled.mock.calls.length, added.mock.calls.length]).toEqual([1, 1]);
+    expect(toggled).toHaveBeenCalledTimes(1);
+    expect(added.mock.calls).toEqual([[true]]);
+  });
+
+  test('what is added is asked: a method, or the one in hand once more with all its settings', async () => {
+    const turned = withReduction(recipe, recipe.reductions[0]!.id, {
+      settings: { ...recipe.reductions[0]!.settings, keep: 2, rotation: { method: 'varimax', power: 4 } },
+    });
+    const { study } = show(<Shelf {...shelf} adding />, turned);
+    await user.click(await screen.findByRole('menuitem', { name: /^Components once more/ }));
+    const [first, copy] = study().recipe.reductions;
+    expect(copy).toEqual({ ...first, id: copy!.id, name: 'Components 2' });
+    expect(study().hand).toBe(copy!.id);
+    await user.click(await screen.findByRole('menuitem', { name: /^Components few dimensions/ }));
+    const fresh = study().recipe.reductions[2]!;
+    expect(fresh.settings).toEqual(recipe.reductions[0]!.settings);
+    expect(new Set(study().recipe.reductions.map(({ id: one }) => one)).size).toBe(3);
   });
 });
 

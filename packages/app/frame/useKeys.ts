@@ -71,7 +71,7 @@ function plain(event: KeyboardEvent, actions: KeyActions): (() => void) | undefi
 
 function isTyping(target: EventTarget | null): boolean {
   if (!(target instanceof HTMLElement)) return false;
-  if (target.closest('[role=menu], [role=listbox], [role=dialog]') !== null) return true;
+  if (target.closest('[role=menu], [role=listbox], [role=combobox], [role=dialog]') !== null) return true;
   const type = target instanceof HTMLInputElement ? target.type : '';
   if (target.tagName === 'INPUT') return type !== 'checkbox' && type !== 'radio' && type !== 'range';
   return target.isContentEditable || target.tagName === 'TEXTAREA' || target.tagName === 'SELECT';

@@ -1,3 +1,5 @@
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
 import type { Recipe } from '@wold/core/recipe/schema';
 import { readRecipe } from '../recipes/readRecipe';
 import { Boundary } from '../frame/Boundary';
@@ -56,9 +58,7 @@ export function Home() {
           {pending !== null && (
             <p className={styles.pending} role="status">
               The recipe <strong>{pending.name}</strong> is at hand: drop or pick the table that it is for.{' '}
-              <button type="button" className="action" onClick={forget}>
-                Put it away
-              </button>
+              <Button onClick={forget}>Put it away</Button>
             </p>
           )}
           {unfit !== null && <ProblemNote problem={unfit} />}
@@ -210,13 +210,19 @@ function FilePicker({ over, onFile }: { over: boolean; onFile: (file: File) => v
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
-      <button type="button" className={styles.drop} data-over={over} onClick={() => input.current?.click()}>
+      <Link
+        component="button"
+        type="button"
+        className={styles.drop}
+        data-over={over}
+        onClick={() => input.current?.click()}
+      >
         <strong>Drop a table here, or pick a file</strong>
         <span className="soft">
           CSV, TSV, XLSX, Parquet, Arrow or JSON, with a row for each case and a column for each measure; or a
           matrix of correlations. Cells copied from a spreadsheet can be pasted here.
         </span>
-      </button>
+      </Link>
       <input
         ref={input}
         type="file"
@@ -238,7 +244,8 @@ function Demos({ onOpen }: { onOpen: Open }) {
     <ul className={styles.demos}>
       {demoTables.map(({ name, fileName, what, make, codebook }) => (
         <li key={name}>
-          <button
+          <Link
+            component="button"
             type="button"
             onClick={() =>
               void Promise.all([make(), codebook?.()]).then(([csv, told]) =>
@@ -248,7 +255,7 @@ function Demos({ onOpen }: { onOpen: Open }) {
           >
             <strong>{name}</strong>
             <span className="soft small">{what}</span>
-          </button>
+          </Link>
         </li>
       ))}
     </ul>

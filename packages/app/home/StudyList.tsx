@@ -1,3 +1,5 @@
+import Button from '@mui/material/Button';
+import OutlinedInput from '@mui/material/OutlinedInput';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { LONGEST_NAME } from '@wold/core/limits';
@@ -54,18 +56,17 @@ function Damaged({ id, onChanged }: { id: string; onChanged: () => Promise<void>
         </p>
       </div>
       <div className={styles.actions}>
-        <button
-          type="button"
-          className="action small"
+        <Button
+          className="small"
           onClick={() =>
             void keptText(id).then(text => saveText('damaged-study.json', text, 'application/json'))
           }
         >
           Take out
-        </button>
-        <button type="button" className="action small" onClick={() => void removeStudy(id).then(onChanged)}>
+        </Button>
+        <Button className="small" onClick={() => void removeStudy(id).then(onChanged)}>
           Delete for good
-        </button>
+        </Button>
       </div>
     </li>
   );
@@ -97,11 +98,9 @@ function Study({ study, answers, onChanged }: StudyProps) {
           <span className="soft small">changed {when(study.changed)}</span>
         </Link>
       ) : (
-        <input
-          aria-label="Name of the study"
+        <OutlinedInput
           autoFocus
           onFocus={event => event.target.select()}
-          maxLength={LONGEST_NAME}
           value={draft}
           onChange={event => setDraft(event.target.value)}
           onBlur={() => void finish(true)}
@@ -109,6 +108,7 @@ function Study({ study, answers, onChanged }: StudyProps) {
             if (event.key === 'Enter') void finish(true);
             if (event.key === 'Escape') void finish(false);
           }}
+          inputProps={{ 'aria-label': 'Name of the study', maxLength: LONGEST_NAME }}
         />
       )}
       <dl className={styles.answers}>
@@ -136,20 +136,18 @@ function Actions({ study, onRename, onChanged }: ActionsProps) {
   const dispatch = useAppDispatch();
   return (
     <div className={styles.actions}>
-      <button type="button" className="action small" onClick={onRename} aria-label={`Rename ${study.name}`}>
+      <Button className="small" onClick={onRename} aria-label={`Rename ${study.name}`}>
         Rename
-      </button>
-      <button
-        type="button"
-        className="action small"
+      </Button>
+      <Button
+        className="small"
         aria-label={`Copy ${study.name}`}
         onClick={() => void copyStudy(study.id).then(onChanged)}
       >
         Copy
-      </button>
-      <button
-        type="button"
-        className="action small"
+      </Button>
+      <Button
+        className="small"
         aria-label={`Delete ${study.name}`}
         onClick={() =>
           void deleteStudy(study.id).then(() => {
@@ -159,7 +157,7 @@ function Actions({ study, onRename, onChanged }: ActionsProps) {
         }
       >
         Delete
-      </button>
+      </Button>
     </div>
   );
 }

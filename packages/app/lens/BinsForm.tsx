@@ -1,3 +1,5 @@
+import Button from '@mui/material/Button';
+import OutlinedInput from '@mui/material/OutlinedInput';
 import { useState } from 'react';
 import { withMadeColumn } from '@wold/core/recipe/edit/columns';
 import { useEdit, useRecipe } from '../store/useStudy';
@@ -18,11 +20,7 @@ export function BinsForm({ name }: { name: string }) {
     numbers.length === 1 && Number.isInteger(numbers[0]) && numbers[0]! >= 2 && numbers[0]! <= 20;
   const asEdges = numbers.length > 1 && numbers.every(Number.isFinite);
   if (!open) {
-    return (
-      <button type="button" className="action" onClick={() => setOpen(true)}>
-        Make a label of it
-      </button>
-    );
+    return <Button onClick={() => setOpen(true)}>Make a label of it</Button>;
   }
   return (
     <form
@@ -45,12 +43,12 @@ export function BinsForm({ name }: { name: string }) {
           A number of bins of about equal count, or two or more edges with blanks between them. Enter makes
           the label “{name}, binned”.
         </span>
-        <input
+        <OutlinedInput
           autoFocus
-          aria-invalid={!asBins && !asEdges}
           value={text}
           onChange={event => setText(event.target.value)}
           onKeyDown={event => event.key === 'Escape' && setOpen(false)}
+          inputProps={{ 'aria-invalid': !asBins && !asEdges }}
         />
       </label>
     </form>

@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import { preparationOf } from '@wold/core/recipe/requests';
 import type { Recipe } from '@wold/core/recipe/schema';
 import type { ColumnDescription, LevelDescription, NumberDescription } from '@wold/core/table/describe';
@@ -46,9 +47,9 @@ export function ColumnLens({ name }: { name: string }) {
     <div>
       <div className={styles.head}>
         <h2>{name}</h2>
-        <button type="button" className="action small" onClick={() => dispatch(selected({}))}>
+        <Button className="small" onClick={() => dispatch(selected({}))}>
           Let go
-        </button>
+        </Button>
       </div>
       <Story said={said} guess={description.guess} />
       {said.wording !== undefined && <p className={styles.wording}>{said.wording}</p>}
@@ -119,39 +120,26 @@ function ColumnActions({ column, said, numbers }: ColumnActionsProps) {
         ROLES.filter(other => other !== 'aside' && canHaveRole(column, other))
           .slice(0, 1)
           .map(other => (
-            <button
-              key={other}
-              type="button"
-              className="action"
-              onClick={() => edit(withRoles(recipe, [name], other), `role ${name}`)}
-            >
+            <Button key={other} onClick={() => edit(withRoles(recipe, [name], other), `role ${name}`)}>
               Bring back as {other}
-            </button>
+            </Button>
           ))
       ) : (
         <ColumnAside name={name} />
       )}
       {numbers && scores === undefined && <BinsForm name={name} />}
       {scores !== undefined && scores.frozen === null && (
-        <button
-          type="button"
-          className="action"
-          onClick={() => edit(withFrozenScores(recipe, name), `scores ${name}`)}
-        >
-          Freeze
-        </button>
+        <Button onClick={() => edit(withFrozenScores(recipe, name), `scores ${name}`)}>Freeze</Button>
       )}
       {(made !== undefined || scores !== undefined) && (
-        <button
-          type="button"
-          className="action"
+        <Button
           onClick={() => {
             edit(withoutMadeColumn(recipe, name), `made ${name}`);
             dispatch(selected({}));
           }}
         >
           Delete this column
-        </button>
+        </Button>
       )}
     </div>
   );
@@ -230,13 +218,7 @@ function Relations({ recipe, measure }: { recipe: Recipe; measure: string }) {
           {value.slice(0, MOST_RELATIONS).map(({ measure: other, correlation }) => (
             <tr key={other}>
               <th scope="row" title={other}>
-                <button
-                  type="button"
-                  className="action"
-                  onClick={() => dispatch(selected({ columns: [measure, other] }))}
-                >
-                  {other}
-                </button>
+                <Button onClick={() => dispatch(selected({ columns: [measure, other] }))}>{other}</Button>
               </th>
               <td>
                 <DivergingBar value={correlation} />

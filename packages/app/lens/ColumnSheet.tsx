@@ -1,3 +1,6 @@
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import OutlinedInput from '@mui/material/OutlinedInput';
 import { useState } from 'react';
 import { LONGEST_NAME } from '@wold/core/limits';
 import { LONGEST_WORDING } from '@wold/core/limits';
@@ -9,6 +12,7 @@ import { shortName } from '../charts/format';
 import { withColumn } from '@wold/core/recipe/edit/columns';
 import { useEdit, useRecipe } from '../store/useStudy';
 import form from '../theme/form.module.css';
+import { Choice } from '../controls/Choice';
 import styles from './Lens.module.css';
 
 export const TYPE_NAMES: Readonly<Record<ColumnType, string>> = {
@@ -56,21 +60,16 @@ function TypeField({ description, said }: ColumnSheetProps & { said: Said }) {
   const change = useColumnEdit(said.name);
   const { type, reason } = description.type;
   return (
-    <label className={form.field}>
-      <span className="soft">Its entries are</span>
-      <select
+    <div className={form.field}>
+      <Choice
+        label="Its entries are"
         value={said.type ?? type}
+        options={COLUMN_TYPES.map(other => [other, TYPE_NAMES[other]])}
         title={reason}
-        onChange={event => change({ type: event.target.value as ColumnType }, 'type')}
-      >
-        {COLUMN_TYPES.map(other => (
-          <option key={other} value={other}>
-            {TYPE_NAMES[other]}
-          </option>
-        ))}
-      </select>
+        onChoose={chosen => change({ type: chosen }, 'type')}
+      />
       <span className="soft small">{reason}</span>
-    </label>
+    </div>
   );
 }
 
@@ -91,11 +90,7 @@ function MissingCodes({ description, said }: { description: ColumnDescription; s
       <div className={form.checks}>
         {codes.map(({ text, count }) => (
           <label key={text}>
-            <input
-              type="checkbox"
-              checked={counted.includes(text)}
-              onChange={event => set(text, event.target.checked)}
-            />
+            <Checkbox checked={counted.includes(text)} onChange={event => set(text, event.target.checked)} />
             {shortName(text, 24)}
             <span className="soft">{count} ×</span>
           </label>
@@ -104,7 +99,7 @@ function MissingCodes({ description, said }: { description: ColumnDescription; s
           .filter(text => !codes.some(code => code.text === text))
           .map(text => (
             <label key={text}>
-              <input type="checkbox" checked onChange={() => set(text, false)} />
+              <Checkbox checked onChange={() => set(text, false)} />
               {shortName(text, 24)}
             </label>
           ))}
@@ -113,14 +108,7 @@ function MissingCodes({ description, said }: { description: ColumnDescription; s
       {undecided && (
         <p className="small">
           Some lie well apart from the rest, as codes do. Tick them, or{' '}
-          <button
-            type="button"
-            className="action"
-            onClick={() => change({ missing: counted }, 'missing codes')}
-          >
-            they are values
-          </button>
-          .
+          <Button onClick={() => change({ missing: counted }, 'missing codes')}>they are values</Button>.
         </p>
       )}
     </fieldset>
@@ -139,16 +127,16 @@ function AnotherCode({ onCode }: { onCode: (text: string) => void }) {
         if (code !== '') onCode(code);
       }}
     >
-      <input
+      <OutlinedInput
         className={form.short}
-        aria-label="Another entry that stands for a missing one"
         placeholder="another"
         value={text}
         onChange={event => setText(event.target.value)}
+        inputProps={{ 'aria-label': 'Another entry that stands for a missing one' }}
       />
-      <button type="submit" className="action" disabled={code === ''}>
+      <Button type="submit" disabled={code === ''}>
         is missing
-      </button>
+      </Button>
     </form>
   );
 }
@@ -168,9 +156,8 @@ function ExceptionValues({ column, said }: { column: Column; said: Said }) {
       {texts.slice(0, 12).map(text => (
         <label key={text} className={form.line}>
           “{shortName(text, 18)}” is
-          <input
+          <OutlinedInput
             className={form.short}
-            inputMode="decimal"
             placeholder="missing"
             defaultValue={numberFor.get(text) ?? ''}
             onBlur={event => {
@@ -182,6 +169,7 @@ function ExceptionValues({ column, said }: { column: Column; said: Said }) {
               change({ values: values.length > 0 ? values : undefined }, 'values');
             }}
             onKeyDown={event => event.key === 'Enter' && event.currentTarget.blur()}
+            inputProps={{ inputMode: 'decimal' }}
           />
         </label>
       ))}
@@ -208,12 +196,11 @@ function CodebookFields({ said, numbers }: { said: Said; numbers: boolean }) {
       {numbers && (
         <div className={form.line}>
           <label>
-            unit <input className={form.short} {...text('unit', LONGEST_NAME)} />
+            unit <OutlinedInput className={form.short} {...text('unit', LONGEST_NAME)} />
           </label>
           <ScaleEnds said={said} />
           <label>
-            <input
-              type="checkbox"
+            <Checkbox
               checked={said.reversed === true}
               onChange={event => change({ reversed: event.target.checked || undefined }, 'reversed')}
             />{' '}
@@ -243,22 +230,22 @@ function ScaleEnds({ said }: { said: Said }) {
     <>
       <label>
         scale from{' '}
-        <input
+        <OutlinedInput
           style={{ width: 44 }}
-          inputMode="decimal"
           value={ends.least}
           onChange={event => setEnds({ ...ends, least: event.target.value })}
           onBlur={keepEnds}
+          inputProps={{ inputMode: 'decimal' }}
         />
       </label>
       <label>
         to{' '}
-        <input
+        <OutlinedInput
           style={{ width: 44 }}
-          inputMode="decimal"
           value={ends.most}
           onChange={event => setEnds({ ...ends, most: event.target.value })}
           onBlur={keepEnds}
+          inputProps={{ inputMode: 'decimal' }}
         />
       </label>
     </>

@@ -17,11 +17,7 @@ import styles from './Lens.module.css';
 export function LabelForm({ rows }: { rows: readonly number[] }) {
   const [open, setOpen] = useState(false);
   if (!open) {
-    return (
-      <button type="button" className="action" onClick={() => setOpen(true)}>
-        Give a label
-      </button>
-    );
+    return <Button onClick={() => setOpen(true)}>Give a label</Button>;
   }
   return <Fields rows={rows} onDone={() => setOpen(false)} />;
 }
@@ -83,9 +79,7 @@ function Fields({ rows, onDone }: { rows: readonly number[]; onDone: () => void 
         <Button type="submit" variant="outlined" size="small" disabled={!fits}>
           Label {rows.length === 1 ? 'it' : 'them'}
         </Button>
-        <button type="button" className="action" onClick={onDone}>
-          Cancel
-        </button>
+        <Button onClick={onDone}>Cancel</Button>
       </div>
     </form>
   );

@@ -1,3 +1,7 @@
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import Link from '@mui/material/Link';
+import OutlinedInput from '@mui/material/OutlinedInput';
 import type { LevelColumn } from '@wold/core/table/column';
 import { useState } from 'react';
 import { shortName } from '../charts/format';
@@ -82,13 +86,13 @@ function LevelLine(props: LevelLineProps) {
   const { level, rows, style, chosen, first, last, onChosen, onColour, onMove } = props;
   return (
     <li>
-      <input
-        type="checkbox"
-        aria-label={`Choose ${level}`}
+      <Checkbox
+        slotProps={{ input: { 'aria-label': `Choose ${level}` } }}
         checked={chosen}
         onChange={event => onChosen(event.target.checked)}
       />
-      <button
+      <Link
+        component="button"
         type="button"
         className={styles.swatch}
         style={{ background: style.colour }}
@@ -100,12 +104,24 @@ function LevelLine(props: LevelLineProps) {
         {shortName(level, 22)}
       </span>
       <span className="soft">{rows}</span>
-      <button type="button" aria-label={`${level} up`} disabled={first} onClick={() => onMove(-1)}>
+      <Link
+        component="button"
+        type="button"
+        aria-label={`${level} up`}
+        disabled={first}
+        onClick={() => onMove(-1)}
+      >
         ↑
-      </button>
-      <button type="button" aria-label={`${level} down`} disabled={last} onClick={() => onMove(1)}>
+      </Link>
+      <Link
+        component="button"
+        type="button"
+        aria-label={`${level} down`}
+        disabled={last}
+        onClick={() => onMove(1)}
+      >
         ↓
-      </button>
+      </Link>
     </li>
   );
 }
@@ -150,17 +166,15 @@ function JoinLevels({
     >
       <label>
         join them as{' '}
-        <input
+        <OutlinedInput
           className={form.short}
           value={name}
-          maxLength={80}
           placeholder={shortName(chosen.join(' + '), 14)}
           onChange={event => setName(event.target.value)}
+          inputProps={{ maxLength: 80 }}
         />
       </label>
-      <button type="submit" className="action">
-        Join
-      </button>
+      <Button type="submit">Join</Button>
     </form>
   );
 }
@@ -178,9 +192,7 @@ function ChosenLevels({ column, chosen, onDone }: ChosenLevelsProps) {
   return (
     <div className={form.line}>
       {chosen.length > 1 && <JoinLevels column={column} chosen={chosen} onJoined={onDone} />}
-      <button
-        type="button"
-        className="action"
+      <Button
         onClick={() => {
           const condition = { column: column.name, levels: [...chosen] };
           edit(
@@ -193,7 +205,7 @@ function ChosenLevels({ column, chosen, onDone }: ChosenLevelsProps) {
         }}
       >
         Only place their rows
-      </button>
+      </Button>
     </div>
   );
 }

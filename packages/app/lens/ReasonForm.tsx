@@ -1,3 +1,5 @@
+import Button from '@mui/material/Button';
+import OutlinedInput from '@mui/material/OutlinedInput';
 import { useState } from 'react';
 import { LONGEST_REASON } from '@wold/core/limits';
 import styles from './Lens.module.css';
@@ -12,11 +14,7 @@ interface ReasonFormProps {
 export function ReasonForm({ action, asks, onReason }: ReasonFormProps) {
   const [reason, setReason] = useState<string | null>(null);
   if (reason === null) {
-    return (
-      <button type="button" className="action" onClick={() => setReason('')}>
-        {action}
-      </button>
-    );
+    return <Button onClick={() => setReason('')}>{action}</Button>;
   }
   return (
     <form
@@ -29,12 +27,12 @@ export function ReasonForm({ action, asks, onReason }: ReasonFormProps) {
     >
       <label>
         <span className="soft small">{asks}</span>
-        <input
+        <OutlinedInput
           autoFocus
           value={reason}
-          maxLength={LONGEST_REASON}
           onChange={event => setReason(event.target.value)}
           onKeyDown={event => event.key === 'Escape' && setReason(null)}
+          inputProps={{ maxLength: LONGEST_REASON }}
         />
       </label>
     </form>

@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import type { Account } from '@wold/core/preparation/prepared';
@@ -43,9 +44,9 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
         <h2>
           {rows.length === 1 ? rowName(table, recipe, rows[0]!) : `${count(rows.length, 'row')} selected`}
         </h2>
-        <button type="button" className="action small" onClick={() => dispatch(selected({}))}>
+        <Button className="small" onClick={() => dispatch(selected({}))}>
           Let go
-        </button>
+        </Button>
       </div>
       {rows.length === 1 ? (
         <>
@@ -57,13 +58,9 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
         <ManyRows rows={rows} account={account} />
       )}
       <div className={styles.actions}>
-        <button
-          type="button"
-          className="action"
-          onClick={() => void navigate(`/study/${id}/table`, { state: { showSelected: true } })}
-        >
+        <Button onClick={() => void navigate(`/study/${id}/table`, { state: { showSelected: true } })}>
           Open in the table
-        </button>
+        </Button>
         <SetAside rows={rows} />
         <LabelForm rows={rows} />
       </div>
@@ -77,15 +74,7 @@ function SetAside({ rows }: { rows: readonly number[] }) {
   const edit = useEdit();
   const aside = new Set(recipe.preparation.rowsAside.rows.map(({ row }) => row));
   if (rows.every(row => aside.has(row))) {
-    return (
-      <button
-        type="button"
-        className="action"
-        onClick={() => edit(withRowsAside(recipe, rows, null), 'rows aside')}
-      >
-        Bring back
-      </button>
-    );
+    return <Button onClick={() => edit(withRowsAside(recipe, rows, null), 'rows aside')}>Bring back</Button>;
   }
   const them = rows.length === 1 ? 'it' : 'them';
   return (
@@ -95,14 +84,12 @@ function SetAside({ rows }: { rows: readonly number[] }) {
         asks={`Why? Enter sets ${them} aside.`}
         onReason={why => edit(withRowsAside(recipe, rows, why), 'rows aside')}
       />
-      <button
-        type="button"
-        className="action"
+      <Button
         title="On the map, but in no figure"
         onClick={() => edit(withRowsAside(recipe, rows, 'by hand', true), 'rows placed')}
       >
         Only place {them}
-      </button>
+      </Button>
     </>
   );
 }
@@ -215,9 +202,9 @@ function ManyRows({ rows, account }: { rows: readonly number[]; account: Account
           {rows.slice(0, MOST_LISTED).map(row => (
             <tr key={row}>
               <th scope="row">
-                <button type="button" className="action" onClick={() => dispatch(selected({ rows: [row] }))}>
+                <Button onClick={() => dispatch(selected({ rows: [row] }))}>
                   {rowName(table, recipe, row)}
-                </button>
+                </Button>
               </th>
               {apart.slice(0, 2).map(({ measure }) => (
                 <td key={measure} title={measure}>

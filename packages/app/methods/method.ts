@@ -25,6 +25,8 @@ export interface MethodWords {
     readonly question: MethodQuestion;
     readonly change: Partial<Reduction['settings']>;
   }[];
+  /** When to choose it, in one line. */
+  readonly when: string;
   /** A result in a few words, for its card on the shelf. */
   readonly line: (result: never) => string;
 }

@@ -1,3 +1,4 @@
+import Link from '@mui/material/Link';
 import Popover from '@mui/material/Popover';
 import { useState } from 'react';
 import { problemText } from '@wold/core/problem';
@@ -35,14 +36,15 @@ export function TakeOut() {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   return (
     <>
-      <button
+      <Link
+        component="button"
         type="button"
         className={styles.button}
         aria-haspopup="dialog"
         onClick={event => setAnchor(event.currentTarget)}
       >
         Take out
-      </button>
+      </Link>
       {anchor !== null && (
         <Popover
           open
@@ -92,10 +94,16 @@ function Files({ close }: { close: () => void }) {
       {[SCORES, ...METHOD_WORDS[method].files]
         .filter(({ ofRows }) => table.matrix === null || ofRows !== true)
         .map(({ kind, title, what }) => (
-          <button key={kind} type="button" disabled={!ready} onClick={() => void takeFile(kind, title)}>
+          <Link
+            key={kind}
+            component="button"
+            type="button"
+            disabled={!ready}
+            onClick={() => void takeFile(kind, title)}
+          >
             <strong>{title}</strong>
             <span className="soft small">{what}</span>
-          </button>
+          </Link>
         ))}
       {table.matrix === null && <ScoresIn ready={ready} onDone={close} />}
       <WholeStudy />
@@ -140,14 +148,14 @@ function ScoresIn({ ready, onDone }: { ready: boolean; onDone: () => void }) {
       <p className="soft small">
         Its scores into the table, as columns that colour, filter and can be reduced again
       </p>
-      <button type="button" disabled={!ready} onClick={() => putIn(false)}>
+      <Link component="button" type="button" disabled={!ready} onClick={() => putIn(false)}>
         <strong>In step</strong>
         <span className="soft small">they follow the reduction when it changes</span>
-      </button>
-      <button type="button" disabled={!ready} onClick={() => putIn(true)}>
+      </Link>
+      <Link component="button" type="button" disabled={!ready} onClick={() => putIn(true)}>
         <strong>Frozen</strong>
         <span className="soft small">they stay as they are now, whatever becomes of it</span>
-      </button>
+      </Link>
     </>
   );
 }
@@ -169,17 +177,18 @@ function WholeStudy() {
   return (
     <>
       <p className="soft small">The whole study</p>
-      <button type="button" onClick={() => void takeFigures()}>
+      <Link component="button" type="button" onClick={() => void takeFigures()}>
         <strong>All figures</strong>
         <span className="soft small">every figure of every question and reduction, as JSON for machines</span>
-      </button>
-      <button
+      </Link>
+      <Link
+        component="button"
         type="button"
         onClick={() => saveText(`${fileStem(name)}-recipe.json`, writeRecipe(recipe), 'application/json')}
       >
         <strong>Recipe</strong>
         <span className="soft small">all that was decided, as JSON; runs again on this table or another</span>
-      </button>
+      </Link>
     </>
   );
 }

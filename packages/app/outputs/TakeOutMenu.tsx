@@ -1,3 +1,4 @@
+import Link from '@mui/material/Link';
 import MoreIcon from '@mui/icons-material/MoreHoriz';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
@@ -30,7 +31,8 @@ export function TakeOutMenu({ label, fileStem, numbers, onPicture, className }: 
 
   return (
     <>
-      <button
+      <Link
+        component="button"
         type="button"
         className={`${styles.more} ${className ?? ''}`}
         aria-label={`Take out: ${label}`}
@@ -38,7 +40,7 @@ export function TakeOutMenu({ label, fileStem, numbers, onPicture, className }: 
         onClick={event => setMenu(event.currentTarget)}
       >
         <MoreIcon fontSize="small" />
-      </button>
+      </Link>
       {menu !== null && (
         <Menu anchorEl={menu} open onClose={() => setMenu(null)}>
           <MenuItem onClick={() => act(() => void navigator.clipboard.writeText(asText(numbers(), '\t')))}>

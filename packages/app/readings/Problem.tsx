@@ -1,3 +1,5 @@
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { ended, type ProblemData } from '@wold/core/problem';
 import type { Finding } from '../results/useResult';
@@ -6,12 +8,12 @@ import styles from './Problem.module.css';
 /** What is wrong, where, and what to do. */
 export function ProblemNote({ problem }: { problem: ProblemData }) {
   return (
-    <div className={styles.problem} role="alert">
+    <Alert severity="error" className={styles.problem}>
       <strong>
         {problem.where === null ? sentence(problem.what) : `${problem.where}: ${ended(problem.what)}`}
       </strong>
       <p>{problem.remedy}</p>
-    </div>
+    </Alert>
   );
 }
 
@@ -28,12 +30,9 @@ export function Resulting<T>({
     <>
       {problem !== null && <ProblemNote problem={problem} />}
       {stopped && (
-        <div className={styles.problem} role="status">
-          <strong>Stopped.</strong>
-          <button type="button" className="action" onClick={resume}>
-            Run it after all
-          </button>
-        </div>
+        <Alert severity="warning" role="status" className={styles.problem}>
+          <strong>Stopped.</strong> <Button onClick={resume}>Run it after all</Button>
+        </Alert>
       )}
       {value === null ? (
         problem === null && !stopped && <p className={`${styles.waiting} soft`}>Working …</p>

@@ -4,6 +4,8 @@ import type { Answer } from './answer';
 
 /** What a question puts on the screen. Questions of the study do not look at the reduction they are given. */
 export interface ReadingParts {
+  /** What the words of its sentence settle that are always there. */
+  readonly words: readonly string[];
   readonly Brief: ComponentType<{ reduction: Reduction }>;
   readonly Reading: ComponentType<{ reduction: Reduction }>;
   /** What stands in the lens above the selection. */

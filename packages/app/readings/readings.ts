@@ -17,10 +17,41 @@ const MapReading = later(async () => (await import('./map/MapReading')).MapReadi
 
 /** Of the questions that look alike whatever the method. */
 const READINGS: Readonly<Record<Exclude<QuestionRoute, MethodQuestion>, ReadingParts>> = {
-  table: { Brief: TableBrief, Reading: TableReading, Aside: null },
-  preparation: { Brief: PreparationBrief, Reading: PreparationReading, Aside: null },
-  suitability: { Brief: SuitabilityBrief, Reading: SuitabilityReading, Aside: null },
-  map: { Brief: MapBrief, Reading: MapReading, Aside: MapLegend },
+  table: {
+    words: ['The codebook: what columns mean', 'Which rows are used', 'Which rows are placed, and not used'],
+    Brief: TableBrief,
+    Reading: TableReading,
+    Aside: null,
+  },
+  preparation: {
+    words: [
+      'How many gaps a measure may have',
+      'What is done about missing entries',
+      'What is done about outliers',
+      'How all measures are transformed',
+      'How measures are made comparable',
+    ],
+    Brief: PreparationBrief,
+    Reading: PreparationReading,
+    Aside: null,
+  },
+  suitability: {
+    words: [
+      'How measures are related',
+      'Least sampling adequacy',
+      'Least of its largest correlation',
+      'From where two measures are nearly the same',
+    ],
+    Brief: SuitabilityBrief,
+    Reading: SuitabilityReading,
+    Aside: null,
+  },
+  map: {
+    words: ['The dimension to the right', 'What colours the rows', 'Whether rows wear their names'],
+    Brief: MapBrief,
+    Reading: MapReading,
+    Aside: MapLegend,
+  },
 };
 
 /** What a question puts on the screen for a reduction by that method. */

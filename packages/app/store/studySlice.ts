@@ -17,13 +17,15 @@ export interface StudyState {
   readonly selection: Selection;
   /** Levels of the colouring label that the map shows alone, by code; empty for all. -1 is no level. */
   readonly isolated: readonly number[];
+  /** Views that were chosen, by what they are views of. */
+  readonly views: Readonly<Record<string, string>>;
   /** The last edit, which one of the same thing soon after is merged with. */
   readonly lastEdit: { readonly of: string; readonly at: number };
 }
 
 export const nothing: Selection = { rows: [], columns: [], dimension: null };
 const noEdit = { of: '', at: 0 };
-const initial: StudyState = { study: null, selection: nothing, isolated: [], lastEdit: noEdit };
+const initial: StudyState = { study: null, selection: nothing, isolated: [], views: {}, lastEdit: noEdit };
 
 const MOST_PAST = 100;
 /** Changes of the same thing within this time are one step of undo. */
@@ -42,7 +44,8 @@ const slice = createSlice({
   reducers: {
     opened: (state, { payload }: PayloadAction<StudyRecord>) => {
       const same = state.study?.id === payload.id;
-      return { ...initial, study: withHand(payload), selection: same ? state.selection : nothing };
+      const { selection, views } = same ? state : initial;
+      return { ...initial, study: withHand(payload), selection, views };
     },
     /** What another tab has decided, or what this one's change was put on top of; what is in hand here stays. */
     followed(state, { payload }: PayloadAction<StudyRecord>) {
@@ -105,6 +108,9 @@ const slice = createSlice({
       return { ...state, isolated: others.length < state.isolated.length ? others : [...others, payload] };
     },
     showedAllLevels: state => ({ ...state, isolated: [] }),
+    viewed(state, { payload: { of, view } }: PayloadAction<{ of: string; view: string }>) {
+      return { ...state, views: { ...state.views, [of]: view } };
+    },
     selected(state, { payload }: PayloadAction<Partial<Selection>>) {
       return { ...state, selection: { ...nothing, ...payload } };
     },
@@ -124,6 +130,7 @@ export const {
   isolatedLevel,
   showedAllLevels,
   selected,
+  viewed,
 } = slice.actions;
 export const studyReducer = slice.reducer;
 

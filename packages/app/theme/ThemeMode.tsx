@@ -1,7 +1,8 @@
 import createCache from '@emotion/cache';
 import { CacheProvider } from '@emotion/react';
-import { createTheme, ThemeProvider, type Theme } from '@mui/material/styles';
+import { ThemeProvider } from '@mui/material/styles';
 import { createContext, useContext, useLayoutEffect, useMemo, useState, type ReactNode } from 'react';
+import { muiTheme } from './muiTheme';
 import { tokensOf, type Mode, type Tokens } from './tokens';
 
 interface ModeSetting {
@@ -25,7 +26,8 @@ export function ThemeMode({ children }: { children: ReactNode }) {
   const [mode, setMode] = useState<Mode>(firstMode);
   const tokens = tokensOf(mode);
   const theme = useMemo(() => muiTheme(mode, tokens), [mode, tokens]);
-  const cache = useMemo(() => createCache({ key: 'wold', nonce: styleNonce() }), []);
+  // First in the page, so that a style sheet of ours has the last word.
+  const cache = useMemo(() => createCache({ key: 'wold', nonce: styleNonce(), prepend: true }), []);
   useLayoutEffect(() => {
     const root = document.documentElement;
     root.dataset.mode = mode;
@@ -58,48 +60,4 @@ function styleNonce(): string {
 /** inkSoft → --ink-soft */
 function cssName(token: string): string {
   return `--${token.replace(/[A-Z]/g, letter => `-${letter.toLowerCase()}`)}`;
-}
-
-function muiTheme(mode: Mode, tokens: Tokens): Theme {
-  return createTheme({
-    palette: {
-      mode: mode === 'light' ? 'light' : 'dark',
-      primary: { main: tokens.sward },
-      error: { main: tokens.poppy },
-      warning: { main: tokens.gorse },
-      background: { default: tokens.chalk, paper: tokens.paper },
-      text: { primary: tokens.ink, secondary: tokens.inkSoft },
-      divider: tokens.rule,
-    },
-    shape: { borderRadius: 6 },
-    typography: {
-      fontFamily: 'var(--sans)',
-      fontSize: 13,
-      button: { textTransform: 'none', fontWeight: 600 },
-    },
-    components: {
-      MuiButtonBase: { defaultProps: { disableRipple: true } },
-      MuiPaper: {
-        defaultProps: { elevation: 0 },
-        styleOverrides: { root: { backgroundImage: 'none', border: `1px solid ${tokens.rule}` } },
-      },
-      MuiMenuItem: { styleOverrides: { root: { fontSize: 14, minHeight: 32 } } },
-      MuiButton: {
-        defaultProps: { disableElevation: true, size: 'small' },
-        styleOverrides: { contained: { color: tokens.paper } },
-      },
-      MuiTextField: { defaultProps: { size: 'small' } },
-      MuiTooltip: {
-        styleOverrides: {
-          tooltip: {
-            background: tokens.ink,
-            color: tokens.paper,
-            fontSize: 12.5,
-            fontWeight: 400,
-            maxWidth: 320,
-          },
-        },
-      },
-    },
-  });
 }

@@ -18,9 +18,33 @@ const TrustReading = later(async () => (await import('./trust/TrustReading')).Tr
 
 export const componentsScreens: MethodScreens = {
   questions: {
-    dimensions: { Brief: DimensionsBrief, Reading: DimensionsReading, Aside: null },
-    meaning: { Brief: MeaningBrief, Reading: MeaningReading, Aside: MeaningAside },
-    trust: { Brief: TrustBrief, Reading: TrustReading, Aside: null },
+    dimensions: {
+      words: [
+        'What is decomposed',
+        'Which measures are reduced',
+        'How many dimensions to keep',
+        'How the kept dimensions are rotated',
+      ],
+      Brief: DimensionsBrief,
+      Reading: DimensionsReading,
+      Aside: null,
+    },
+    meaning: {
+      words: ['Which other columns are placed on the dimensions', 'What becomes of small loadings'],
+      Brief: MeaningBrief,
+      Reading: MeaningReading,
+      Aside: MeaningAside,
+    },
+    trust: {
+      words: [
+        'Share of rows within each limit, in per cent',
+        'The columns whose equal entries, all together, mark repeats',
+        'The label whose levels are compared',
+      ],
+      Brief: TrustBrief,
+      Reading: TrustReading,
+      Aside: null,
+    },
   },
   lens: { Row: RowFit, Column: RebuiltColumn, Dimension: DimensionLens },
   map: { Looks: MapLooks, useMarks: useMapMarks },

@@ -60,5 +60,6 @@ export const componentsWords: MethodWords = {
     { name: 'Decompose the correlations', question: 'dimensions', change: { basis: 'correlations' } },
     { name: 'Decompose the covariances', question: 'dimensions', change: { basis: 'covariances' } },
   ],
+  when: 'few dimensions that hold most of the variance',
   line: (value: Components) => `${value.kept} keep ${percent(heldShare(value))}`,
 };

@@ -126,7 +126,6 @@ export function MapBrief({ reduction }: { reduction: Reduction }) {
       )}
       , coloured by{' '}
       <ChoiceWord
-        id="word-colour"
         settles="What colours the rows"
         value={map.colour}
         choices={[...colours, { value: null, name: 'nothing', when: 'all rows alike' }]}

@@ -1,3 +1,5 @@
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
 import type { Placement } from '@wold/core/methods/placement';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { figure } from '../../charts/format';
@@ -27,9 +29,9 @@ function Legend({ reduction, placement }: { reduction: Reduction; placement: Pla
       <div className={styles.head}>
         <h2>{reduction.map.colour}</h2>
         {isolated.length > 0 && (
-          <button type="button" className="action small" onClick={() => dispatch(showedAllLevels())}>
+          <Button className="small" onClick={() => dispatch(showedAllLevels())}>
             Show all
-          </button>
+          </Button>
         )}
       </div>
       {by.kind === 'number' ? (
@@ -40,7 +42,8 @@ function Legend({ reduction, placement }: { reduction: Reduction; placement: Pla
             const alone = isolated.includes(group.code);
             return (
               <li key={group.code} data-off={isolated.length > 0 && !alone}>
-                <button
+                <Link
+                  component="button"
                   type="button"
                   aria-pressed={alone}
                   title={
@@ -58,7 +61,7 @@ function Legend({ reduction, placement }: { reduction: Reduction; placement: Pla
                   <Swatch style={group.style} />
                   <span className={styles.name}>{group.name}</span>
                   <span className={styles.count}>{group.count.toLocaleString('en')}</span>
-                </button>
+                </Link>
               </li>
             );
           })}

@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import { useCallback, useMemo, useState } from 'react';
 import type { Placement } from '@wold/core/methods/placement';
 import type { Reduction, RowMap } from '@wold/core/recipe/schema';
@@ -138,11 +139,7 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
       {points.flat && (
         <p className={`${styles.flat} soft small`}>
           One dimension is kept: rows stand above each other by group, only to part them.{' '}
-          {marks.keepTwo !== null && (
-            <button type="button" className="action" onClick={marks.keepTwo}>
-              Keep two
-            </button>
-          )}
+          {marks.keepTwo !== null && <Button onClick={marks.keepTwo}>Keep two</Button>}
         </p>
       )}
     </div>

@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import {
   useEffect,
   useMemo,
@@ -99,9 +100,9 @@ export function MapSurface(props: MapSurfaceProps) {
         <span className={`${styles.hint} soft small`}>draw around rows to select them · wheel zooms</span>
       </div>
       {zoomedIn && (
-        <button type="button" className={`${styles.reset} action small`} onClick={() => onView(null)}>
+        <Button className={`${styles.reset} small`} onClick={() => onView(null)}>
           Whole map
-        </button>
+        </Button>
       )}
       <div role="status" aria-live="polite">
         {pointed >= 0 && (

@@ -1,3 +1,5 @@
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
 import type { ReactNode } from 'react';
 import { listChanges } from '@wold/core/preparation/changes';
 import type { Account } from '@wold/core/preparation/prepared';
@@ -47,13 +49,11 @@ export function AccountView({ account }: { account: Account }) {
             ? 'Nothing was changed.'
             : 'The original stays as it is; rows left out stay in the files without scores.'}
         </p>
-        <button
-          type="button"
-          className="action"
+        <Button
           onClick={() => saveText(`${fileStem(name)}-account.csv`, accountCsv(table, account), 'text/csv')}
         >
           Account as CSV
-        </button>
+        </Button>
       </div>
       {measuresSetAside.length > 0 && (
         <p>
@@ -90,13 +90,12 @@ function LeftOut({ account: { rowsLeftOut } }: { account: Account }) {
       heads={['row', 'why']}
       lines={rowsLeftOut.length}
       action={
-        <button
-          type="button"
-          className="action small"
+        <Button
+          className="small"
           onClick={() => dispatch(selected({ rows: rowsLeftOut.map(({ row }) => row) }))}
         >
           Select them all
-        </button>
+        </Button>
       }
     >
       {rowsLeftOut.slice(0, MOST_LISTED).map(({ row, step, because }) => (
@@ -184,9 +183,9 @@ function RowHead({ row }: { row: number }) {
   const dispatch = useAppDispatch();
   return (
     <th scope="row">
-      <button type="button" onClick={() => dispatch(selected({ rows: [row] }))}>
+      <Link component="button" type="button" onClick={() => dispatch(selected({ rows: [row] }))}>
         {rowName(table, recipe, row)}
-      </button>
+      </Link>
     </th>
   );
 }

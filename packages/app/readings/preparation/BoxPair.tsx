@@ -2,28 +2,28 @@ import { memo } from 'react';
 import type { Box, MeasureBoxes } from '@wold/core/preparation/boxes';
 
 const WIDTH = 200;
-const HEIGHT = 44;
-const LINE = 20;
 
 /**
  * A measure's box before, in grey, above the box after, in ink. Both stand on the scale of before, unless a transform
  * has moved the measure to another scale: then each stands on its own.
+ *
+ * @param height in CSS pixels
  */
-export const BoxPair = memo(function BoxPair({ boxes }: { boxes: MeasureBoxes }) {
+export const BoxPair = memo(function BoxPair({ boxes, height }: { boxes: MeasureBoxes; height: number }) {
   const { before, after, rescaled } = boxes;
   return (
     <svg
       width="100%"
-      height={HEIGHT}
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      height={height}
+      viewBox={`0 0 ${WIDTH} ${height}`}
       preserveAspectRatio="none"
       aria-hidden="true"
     >
-      <BoxLine box={before} scale={before} y={LINE / 2} colour="var(--ink-soft)" fill="var(--rule)" />
+      <BoxLine box={before} scale={before} y={height / 4 - 1} colour="var(--ink-soft)" fill="var(--rule)" />
       <BoxLine
         box={after}
         scale={rescaled ? after : before}
-        y={LINE * 1.5 + 4}
+        y={(3 * height) / 4 + 1}
         colour="var(--ink)"
         fill="var(--positive)"
       />

@@ -1,3 +1,4 @@
+import Link from '@mui/material/Link';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { memo, useEffect, useRef, useState } from 'react';
 import type { MeasureBoxes } from '@wold/core/preparation/boxes';
@@ -9,7 +10,8 @@ import { BoxPair } from './BoxPair';
 import styles from './BoxSheet.module.css';
 
 const CARD_WIDTH = 168;
-const CARD_HEIGHT = 74;
+/** As tall as this at least, and at most where few measures leave room. */
+const CARD_HEIGHT = { least: 74, most: 128 };
 const GAP = 8;
 
 /** A sheet of small box plots, one per measure on its own scale: grey before, ink after. */
@@ -18,19 +20,25 @@ export const BoxSheet = memo(function BoxSheet({ boxes }: { boxes: readonly Meas
   const dispatch = useAppDispatch();
   const { columns } = useSelection();
   const scroller = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(700);
+  const [{ width, height }, setSize] = useState({ width: 700, height: 0 });
   useEffect(() => {
-    const observer = new ResizeObserver(([entry]) => setWidth(entry!.contentRect.width));
+    const observer = new ResizeObserver(([entry]) => setSize(entry!.contentRect));
     observer.observe(scroller.current!);
     return () => observer.disconnect();
   }, []);
   const across = Math.max(1, Math.floor((width + GAP) / (CARD_WIDTH + GAP)));
+  const lines = Math.ceil(boxes.length / across);
+  const cardHeight = Math.max(
+    CARD_HEIGHT.least,
+    Math.min(CARD_HEIGHT.most, Math.floor(height / Math.max(1, lines)) - GAP),
+  );
   const down = useVirtualizer({
-    count: Math.ceil(boxes.length / across),
+    count: lines,
     getScrollElement: () => scroller.current,
-    estimateSize: () => CARD_HEIGHT + GAP,
+    estimateSize: () => cardHeight + GAP,
     overscan: 2,
   });
+  useEffect(() => down.measure(), [down, cardHeight]);
   return (
     <div
       ref={scroller}
@@ -48,17 +56,21 @@ export const BoxSheet = memo(function BoxSheet({ boxes }: { boxes: readonly Meas
               data-chosen={columns.includes(box.measure)}
               style={{
                 top: line.start,
-                height: CARD_HEIGHT,
+                height: cardHeight,
                 left: `${(100 * place) / across}%`,
                 width: `calc(${100 / across}% - ${GAP}px)`,
               }}
             >
-              <button type="button" onClick={() => dispatch(selected({ columns: [box.measure] }))}>
+              <Link
+                component="button"
+                type="button"
+                onClick={() => dispatch(selected({ columns: [box.measure] }))}
+              >
                 <span className={styles.name} title={box.measure}>
                   {shortName(box.measure, 18)}
                 </span>
-                <BoxPair boxes={box} />
-              </button>
+                <BoxPair boxes={box} height={cardHeight - 30} />
+              </Link>
             </li>
           )),
         )}

@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import type { GapPatterns } from '@wold/core/preparation/gapPatterns';
 import { count, coefficient } from '../../charts/format';
 import { useResult } from '../../results/useResult';
@@ -64,14 +65,12 @@ function Patterns({ gaps }: { gaps: GapPatterns }) {
             {gaps.patterns.slice(0, MOST_LINES).map(({ lacks, rows }) => (
               <tr key={lacks.join()}>
                 <th scope="row">
-                  <button
-                    type="button"
-                    className="action"
+                  <Button
                     aria-label={`Select ${count(rows.length, 'row')} that lack ${lacks.join(', ')}`}
                     onClick={() => dispatch(selected({ rows: [...rows] }))}
                   >
                     {rows.length.toLocaleString('en')}
-                  </button>
+                  </Button>
                 </th>
                 {shown.map(({ name }) => (
                   <td key={name} data-missing={lacks.includes(name)}>
@@ -118,13 +117,9 @@ function MissingTogether({ pairs }: MissingTogetherProps) {
             {pairs.map(({ a, b, both, phi }) => (
               <tr key={`${a} ${b}`}>
                 <th scope="row">
-                  <button
-                    type="button"
-                    className="action"
-                    onClick={() => dispatch(selected({ columns: [a, b] }))}
-                  >
+                  <Button onClick={() => dispatch(selected({ columns: [a, b] }))}>
                     {shortName(a, 14)} · {shortName(b, 14)}
-                  </button>
+                  </Button>
                 </th>
                 <td>{both}</td>
                 <td>{coefficient(phi)}</td>

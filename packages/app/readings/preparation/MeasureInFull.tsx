@@ -1,17 +1,23 @@
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
 import type { MeasureBoxes } from '@wold/core/preparation/boxes';
-import type { MeasureDistribution } from '@wold/core/preparation/distribution';
 import { COLUMN_TRANSFORMS, type ColumnTransform } from '@wold/core/preparation/transform';
+import { fileStem } from '@wold/core/writeup/fileStem';
+import { useCallback, useMemo } from 'react';
+import { ChartHost, type Size } from '../../charts/ChartHost';
 import { figure, fixed } from '../../charts/format';
-import { HistogramPicture } from '../../charts/HistogramPicture';
 import { rowName } from '../../lens/rowName';
 import { useDistribution } from '../../results/stages';
 import { selected } from '../../store/studySlice';
 import { withPreparation } from '@wold/core/recipe/edit/preparation';
 import { useAppDispatch } from '../../store/store';
 import { useTable } from '../../store/TableContext';
-import { useEdit, useRecipe } from '../../store/useStudy';
+import { useEdit, useRecipe, useStudy } from '../../store/useStudy';
+import { useMode } from '../../theme/ThemeMode';
+import { distributionNumbers, distributionOption, type DrawnDistribution } from './distributionOption';
 import { NormalQuantiles } from './NormalQuantiles';
 import { TRANSFORM_WORDS } from './words';
+import { Choice } from '../../controls/Choice';
 import styles from './MeasureInFull.module.css';
 
 const MOST_OUTLIERS = 8;
@@ -26,7 +32,8 @@ export function MeasureInFull({ measure, boxes }: MeasureInFullProps) {
   const recipe = useRecipe();
   const edit = useEdit();
   const { value } = useDistribution(measure);
-  if (value === null || value.measure !== measure)
+  const drawn = useMemo(() => value && { before: value.before, after: value.after, boxes }, [value, boxes]);
+  if (drawn === null || value === null || value.measure !== measure)
     return <section className={styles.full} aria-label={measure} />;
   const { preparation } = recipe;
   const { before, after, suggestion } = value;
@@ -39,7 +46,9 @@ export function MeasureInFull({ measure, boxes }: MeasureInFullProps) {
 
   return (
     <section className={styles.full} aria-label={`${measure} in full`}>
-      <Histograms before={before} after={after} />
+      <div className={styles.distributions}>
+        <Distributions drawn={drawn} measure={measure} />
+      </div>
       <NormalQuantiles before={before.quantiles} after={after.quantiles} />
       <div className={styles.words}>
         <h2>{measure}</h2>
@@ -50,9 +59,9 @@ export function MeasureInFull({ measure, boxes }: MeasureInFullProps) {
         </p>
         {suggestion !== null && Math.abs(after.skewness) > 1 && (
           <p className="small">
-            <button type="button" className="action" onClick={() => setTransform(suggestion.transform)}>
+            <Button onClick={() => setTransform(suggestion.transform)}>
               Transform it {nameOf(suggestion.transform)}
-            </button>{' '}
+            </Button>{' '}
             <span className="soft">would bring its skewness to {fixed(suggestion.after, 2)}.</span>
           </p>
         )}
@@ -66,28 +75,18 @@ export function MeasureInFull({ measure, boxes }: MeasureInFullProps) {
 const nameOf = (transform: ColumnTransform): string =>
   TRANSFORM_WORDS.find(word => word.value === transform)!.name;
 
-function Histograms({ before, after }: Pick<MeasureDistribution, 'before' | 'after'>) {
-  const both = [
-    ['before', before],
-    ['after', after],
-  ] as const;
+/** Before and after, each with its box, its axis and its counts. */
+function Distributions({ drawn, measure }: { drawn: DrawnDistribution; measure: string }) {
+  const { tokens } = useMode();
+  const { name } = useStudy();
+  const option = useCallback((size: Size) => distributionOption(drawn, tokens, size), [drawn, tokens]);
   return (
-    <div className={styles.histograms}>
-      {both.map(([when, { histogram, n }]) => (
-        <figure key={when} data-when={when}>
-          <figcaption className="soft small">
-            <span>
-              {when}, {n.toLocaleString('en')} entries
-            </span>
-          </figcaption>
-          <HistogramPicture histogram={histogram} width={200} height={44} />
-          <p className={`${styles.ends} soft`}>
-            <span>{figure(histogram.from, 4)}</span>
-            <span>{figure(histogram.to, 4)}</span>
-          </p>
-        </figure>
-      ))}
-    </div>
+    <ChartHost
+      label={`Entries of ${measure}, before and after`}
+      fileStem={`${fileStem(name)}-${fileStem(measure)}`}
+      option={option}
+      numbers={() => distributionNumbers(drawn)}
+    />
   );
 }
 
@@ -109,24 +108,19 @@ function OwnSettings({ measure, onTransform }: OwnSettingsProps) {
   }
   return (
     <div className={styles.settings}>
-      <label>
-        transform{' '}
-        <select
-          value={own ?? 'as-all'}
-          onChange={event => onTransform(event.target.value as ColumnTransform | 'as-all')}
-        >
-          <option value="as-all">as all: {nameOf(preparation.transform)}</option>
-          {COLUMN_TRANSFORMS.map(transform => (
-            <option key={transform} value={transform}>
-              {nameOf(transform)}
-            </option>
-          ))}
-        </select>
-      </label>
+      <Choice
+        label="transform"
+        labelled="before"
+        value={own ?? 'as-all'}
+        options={[
+          ['as-all', `as all: ${nameOf(preparation.transform)}`],
+          ...COLUMN_TRANSFORMS.map(transform => [transform, nameOf(transform)] as const),
+        ]}
+        onChoose={onTransform}
+      />
       {preparation.outliers !== 'none' && (
         <label>
-          <input type="checkbox" checked={fenced} onChange={event => setFenced(event.target.checked)} /> fence
-          it
+          <Checkbox checked={fenced} onChange={event => setFenced(event.target.checked)} /> fence it
         </label>
       )}
     </div>
@@ -143,23 +137,14 @@ function Outliers({ outliers }: { outliers: MeasureBoxes['before']['outliers'] }
     <p className={`${styles.outliers} small`}>
       <span className="soft">Beyond 1.5 IQR:</span>
       {outliers.slice(0, MOST_OUTLIERS).map(({ row, value: entry }) => (
-        <button
-          key={row}
-          type="button"
-          className="action"
-          onClick={() => dispatch(selected({ rows: [row] }))}
-        >
+        <Button key={row} onClick={() => dispatch(selected({ rows: [row] }))}>
           {rowName(table, recipe, row)} {figure(entry)}
-        </button>
+        </Button>
       ))}
       {outliers.length > MOST_OUTLIERS && (
-        <button
-          type="button"
-          className="action"
-          onClick={() => dispatch(selected({ rows: outliers.map(({ row }) => row) }))}
-        >
+        <Button onClick={() => dispatch(selected({ rows: outliers.map(({ row }) => row) }))}>
           all {outliers.length}
-        </button>
+        </Button>
       )}
     </p>
   );

@@ -1,3 +1,4 @@
+import Checkbox from '@mui/material/Checkbox';
 import { ChoiceWord, NumberWord, Word } from '../../controls/Word';
 import { withColumn } from '@wold/core/recipe/edit/columns';
 import { withPreparation } from '@wold/core/recipe/edit/preparation';
@@ -118,8 +119,7 @@ function ReversedWords() {
           <div className={form.checks}>
             {measures.map(({ name, wording, scale }) => (
               <label key={name} title={wording}>
-                <input
-                  type="checkbox"
+                <Checkbox
                   checked={reversed.some(other => other.name === name)}
                   onChange={event =>
                     edit(

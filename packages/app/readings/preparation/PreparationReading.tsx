@@ -1,9 +1,9 @@
-import { useState } from 'react';
 import type { Account } from '@wold/core/preparation/prepared';
 import { useAccount, useBoxes } from '../../results/stages';
 import { fileStem } from '@wold/core/writeup/fileStem';
 import { TakeOutMenu } from '../../outputs/TakeOutMenu';
 import { useSelection, useStudy } from '../../store/useStudy';
+import { useView } from '../../store/useView';
 import { boxNumbers } from './takenOut';
 import { Figures } from '../Figures';
 import { Resulting } from '../Problem';
@@ -15,25 +15,24 @@ import { GapsView } from './GapsView';
 import { StepStrip } from './StepStrip';
 import styles from './PreparationReading.module.css';
 
+const VIEWS = [
+  ['measures', 'Measures'],
+  ['gaps', 'Gaps'],
+  ['account', 'Account'],
+] as const;
+const VIEW_NAMES = VIEWS.map(([name]) => name);
+
 /** Is it fit to use? Each measure before and after, and the account of what was changed. */
 export function PreparationReading() {
   const account = useAccount();
-  const [view, setView] = useState<'measures' | 'gaps' | 'account'>('measures');
+  const [view, setView] = useView('preparation', VIEW_NAMES);
   return (
     <Resulting reading={account}>
       {value => (
         <div className={styles.reading}>
           <div className={styles.head}>
             <Figures figures={figuresOf(value)} />
-            <ViewSwitch
-              views={[
-                ['measures', 'Measures'],
-                ['gaps', 'Gaps'],
-                ['account', 'Account'],
-              ]}
-              view={view}
-              onView={setView}
-            />
+            <ViewSwitch views={VIEWS} view={view} onView={setView} />
           </div>
           <StepStrip account={value} />
           {view === 'measures' && <Measures account={value} />}

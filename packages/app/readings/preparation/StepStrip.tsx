@@ -1,3 +1,4 @@
+import Checkbox from '@mui/material/Checkbox';
 import type { Account } from '@wold/core/preparation/prepared';
 import type { Recipe } from '@wold/core/recipe/schema';
 import type { Step } from '@wold/core/preparation/steps';
@@ -19,8 +20,7 @@ export function StepStrip({ account }: { account: Account }) {
         const on = !off.includes(step);
         return (
           <label key={step} data-on={on}>
-            <input
-              type="checkbox"
+            <Checkbox
               checked={on}
               onChange={() =>
                 edit(

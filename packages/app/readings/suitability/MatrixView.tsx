@@ -1,3 +1,5 @@
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
 import { useCallback, useEffect, useMemo, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { entry } from '@wold/core/algebra/matrix';
 import { correlationP, type Suitability } from '@wold/core/suitability/suitability';
@@ -16,6 +18,7 @@ import type { Span } from './drawMatrix';
 import { MatrixCanvas } from './MatrixCanvas';
 import { strongestPairs } from './strongestPairs';
 import { pWords } from './verdicts';
+import { useView } from '../../store/useView';
 import styles from './MatrixView.module.css';
 
 const MOST_PAIRS = 60;
@@ -29,7 +32,8 @@ export function MatrixView({ found }: { found: Suitability }) {
   const box = useRef<HTMLDivElement>(null);
   const size = useSize(box);
   const stem = fileStem(useStudy().name);
-  const [partial, setPartial] = useState(false);
+  const [relations, setRelations] = useView('matrix', ['correlations', 'partial'], 'relations');
+  const partial = relations === 'partial';
   const { span, isWhole, zoomTo, showWhole } = useZoom(found);
   const [over, setOver] = useState<readonly [number, number] | null>(null);
   const matrix = partial && found.antiImage !== null ? found.antiImage : found.correlations;
@@ -64,7 +68,7 @@ export function MatrixView({ found }: { found: Suitability }) {
         <Tools
           words={words}
           partial={found.antiImage === null ? null : partial}
-          onPartial={setPartial}
+          onPartial={is => setRelations(is ? 'partial' : 'correlations')}
           isWhole={isWhole}
           onCloser={() => zoomTo(0.6)}
           onWhole={showWhole}
@@ -179,16 +183,16 @@ function Tools({ words, partial, onPartial, isWhole, onCloser, onWhole, children
       <span className={styles.tools}>
         {partial !== null && (
           <label className="small">
-            <input type="checkbox" checked={partial} onChange={event => onPartial(event.target.checked)} />{' '}
-            partial, given all others
+            <Checkbox checked={partial} onChange={event => onPartial(event.target.checked)} /> partial, given
+            all others
           </label>
         )}
-        <button type="button" className="action small" onClick={onCloser}>
+        <Button className="small" onClick={onCloser}>
           closer
-        </button>
-        <button type="button" className="action small" disabled={isWhole} onClick={onWhole}>
+        </Button>
+        <Button className="small" disabled={isWhole} onClick={onWhole}>
           whole
-        </button>
+        </Button>
         {children}
       </span>
     </div>

@@ -1,4 +1,5 @@
-import { useMemo, useState } from 'react';
+import Button from '@mui/material/Button';
+import { useMemo } from 'react';
 import { doubtful, type Doubt } from '@wold/core/suitability/doubt';
 import type { MeasureSuitability, Suitability } from '@wold/core/suitability/suitability';
 import { coefficient, fixed } from '../../charts/format';
@@ -17,9 +18,17 @@ import { TakeOutMenu, type Numbers } from '../../outputs/TakeOutMenu';
 import { fileStem } from '@wold/core/writeup/fileStem';
 import { useSought } from './useSought';
 import { LIMIT_WORDS, verdictsOf, type Verdict } from './verdicts';
+import { useView } from '../../store/useView';
 import styles from './SuitabilityReading.module.css';
 
 const ROW_HEIGHT = 28;
+
+const VIEWS = [
+  ['matrix', 'Matrix'],
+  ['verdicts', 'Verdicts'],
+  ['measures', 'Measures'],
+] as const;
+const VIEW_NAMES = VIEWS.map(([name]) => name);
 
 /** Is it worth reducing? The correlations, what they say over all, and of each measure. */
 export function SuitabilityReading() {
@@ -27,7 +36,7 @@ export function SuitabilityReading() {
   const { suitability: rules } = useRecipe();
   const { name } = useStudy();
   const sought = useSought();
-  const [view, setView] = useState<'matrix' | 'verdicts' | 'measures'>('matrix');
+  const [view, setView] = useView('suitability', VIEW_NAMES);
   return (
     <Resulting reading={found}>
       {value => {
@@ -45,15 +54,7 @@ export function SuitabilityReading() {
                     ? 'One thing speaks against reducing them as they are'
                     : `${against} things speak against reducing them as they are`}
               </h2>
-              <ViewSwitch
-                views={[
-                  ['matrix', 'Matrix'],
-                  ['verdicts', 'Verdicts'],
-                  ['measures', 'Measures'],
-                ]}
-                view={view}
-                onView={setView}
-              />
+              <ViewSwitch views={VIEWS} view={view} onView={setView} />
               {view !== 'matrix' && (
                 <TakeOutMenu
                   label={view === 'verdicts' ? 'Verdicts' : 'Measures'}
@@ -258,14 +259,12 @@ function MeasureLine({ of, place, why, chosen }: MeasureLineProps) {
         {why !== undefined && (
           <>
             <span className={styles.doubt}>{why.join('; ')}</span>{' '}
-            <button
-              type="button"
-              className="action"
+            <Button
               aria-label={`Set ${measure} aside`}
               onClick={() => edit(withRoles(recipe, [measure], 'aside', why.join('; ')), `role ${measure}`)}
             >
               set aside
-            </button>
+            </Button>
           </>
         )}
       </td>

@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import { useRef, useState } from 'react';
 import { readCodebook } from '@wold/core/table/codebook';
 import { problemData, type ProblemData } from '@wold/core/problem';
@@ -58,9 +59,9 @@ function CodebookPanel({ close }: { close: () => void }) {
         <strong>wording</strong>, <strong>unit</strong>, the <strong>least</strong> and <strong>most</strong>{' '}
         of its scale, and whether it is <strong>reversed</strong>, as far as there are such.
       </p>
-      <button type="button" autoFocus className={form.button} onClick={() => input.current?.click()}>
+      <Button autoFocus variant="outlined" onClick={() => input.current?.click()}>
         Pick a codebook
-      </button>
+      </Button>
       <input
         ref={input}
         type="file"

@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import type { Recipe } from '@wold/core/recipe/schema';
 import { withColumn } from '@wold/core/recipe/edit/columns';
 import type { ColumnDescription } from '@wold/core/table/describe';
@@ -73,12 +74,10 @@ function CodesPanel({ undecided, onDecided }: CodesPanelProps) {
         ))}
       </ul>
       <div className={form.line}>
-        <button type="button" autoFocus className={form.button} onClick={() => onDecided(true)}>
+        <Button autoFocus variant="outlined" onClick={() => onDecided(true)}>
           All are missing
-        </button>
-        <button type="button" className="action" onClick={() => onDecided(false)}>
-          All are values
-        </button>
+        </Button>
+        <Button onClick={() => onDecided(false)}>All are values</Button>
       </div>
       <p className="soft small">To decide on one, select its column: the lens has its codes.</p>
     </div>

@@ -1,7 +1,10 @@
+import Button from '@mui/material/Button';
+import OutlinedInput from '@mui/material/OutlinedInput';
 import { COLUMN_TYPES, type ColumnType } from '@wold/core/table/columnType';
 import { count } from '../../charts/format';
 import { TYPE_NAMES } from '../../lens/ColumnSheet';
 import form from '../../theme/form.module.css';
+import { Choice } from '../../controls/Choice';
 import styles from './ColumnList.module.css';
 
 /** Which columns are listed. */
@@ -27,40 +30,27 @@ export function ColumnFilter({ narrowing, onNarrow, left, onRoles, onSelect }: C
       <div className={form.line}>
         <label>
           named{' '}
-          <input
+          <OutlinedInput
             value={narrowing.pattern}
             placeholder="any name; * stands for anything"
-            size={30}
             onChange={event => onNarrow({ ...narrowing, pattern: event.target.value })}
+            inputProps={{ size: 30 }}
           />
         </label>
-        <label>
-          of type{' '}
-          <select
-            value={narrowing.type}
-            onChange={event => onNarrow({ ...narrowing, type: event.target.value as Narrowing['type'] })}
-          >
-            <option value="any">any</option>
-            {COLUMN_TYPES.map(other => (
-              <option key={other} value={other}>
-                {TYPE_NAMES[other]}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Choice
+          label="of type"
+          labelled="before"
+          value={narrowing.type}
+          options={[['any', 'any'], ...COLUMN_TYPES.map(other => [other, TYPE_NAMES[other]] as const)]}
+          onChoose={type => onNarrow({ ...narrowing, type })}
+        />
         <span className="soft">{count(left, 'column')}</span>
-        <button
-          type="button"
-          className="action"
-          aria-haspopup="menu"
-          disabled={left === 0}
-          onClick={event => onRoles(event.currentTarget)}
-        >
+        <Button aria-haspopup="menu" disabled={left === 0} onClick={event => onRoles(event.currentTarget)}>
           Role of {left === 1 ? 'it' : `all ${left.toLocaleString('en')}`}
-        </button>
-        <button type="button" className="action" disabled={left === 0} onClick={onSelect}>
+        </Button>
+        <Button disabled={left === 0} onClick={onSelect}>
           Select
-        </button>
+        </Button>
       </div>
     </div>
   );

@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import type { ColumnDescription, Remark } from '@wold/core/table/describe';
 import type { Recipe } from '@wold/core/recipe/schema';
 import { figure, fixed, percent } from '../../charts/format';
@@ -36,15 +37,13 @@ export function ColumnLine(props: ColumnLineProps) {
       </th>
       <td title={description.type.reason}>{TYPE_NAMES[said.type ?? description.type.type]}</td>
       <td>
-        <button
-          type="button"
-          className="action"
+        <Button
           aria-haspopup="menu"
           aria-label={`Role of ${name}: ${said.role}`}
           onClick={event => props.onRoles(event.currentTarget)}
         >
           {said.role}
-        </button>
+        </Button>
       </td>
       {columnFigures.map(({ key, of }) => {
         const value = of(description);

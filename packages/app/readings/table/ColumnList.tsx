@@ -1,3 +1,5 @@
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
 import { useMemo, useState } from 'react';
 import type { Recipe } from '@wold/core/recipe/schema';
 import type { ColumnDescription } from '@wold/core/table/describe';
@@ -127,10 +129,7 @@ function Head({ sorting, onSort, onSave }: HeadProps) {
     <thead>
       <tr>
         <th scope="col">
-          column ·{' '}
-          <button type="button" className="action" onClick={onSave}>
-            as CSV
-          </button>
+          column · <Button onClick={onSave}>as CSV</Button>
         </th>
         <th scope="col">type</th>
         <th scope="col">role</th>
@@ -142,14 +141,15 @@ function Head({ sorting, onSort, onSave }: HeadProps) {
               scope="col"
               aria-sort={sorted ? (sorting.down ? 'descending' : 'ascending') : 'none'}
             >
-              <button
+              <Link
+                component="button"
                 type="button"
                 title={title}
                 onClick={() => onSort({ by: key, down: sorted ? !sorting.down : true })}
               >
                 {name}
                 {sorted ? (sorting.down ? ' ↓' : ' ↑') : ''}
-              </button>
+              </Link>
             </th>
           );
         })}

@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import { withMeasured } from '@wold/core/recipe/edit/columns';
 import type { Recipe } from '@wold/core/recipe/schema';
 import type { ColumnDescription } from '@wold/core/table/describe';
@@ -65,23 +66,18 @@ function DoubtfulPanel({ doubtful, close }: { doubtful: readonly ColumnDescripti
             <div className={form.line}>
               <strong>{shortName(name, 30)}</strong>
               <span className="soft">{guess.role}</span>
-              <button
-                type="button"
-                className="action"
-                autoFocus={index === 0}
-                onClick={() => measure([name])}
-              >
+              <Button autoFocus={index === 0} onClick={() => measure([name])}>
                 Measure it
-              </button>
+              </Button>
             </div>
             <span className="soft small">{guess.reason}</span>
           </li>
         ))}
       </ul>
       {doubtful.length > 1 && (
-        <button type="button" className="action" onClick={() => measure(doubtful.map(({ name }) => name))}>
+        <Button onClick={() => measure(doubtful.map(({ name }) => name))}>
           Measure all {doubtful.length}
-        </button>
+        </Button>
       )}
     </div>
   );

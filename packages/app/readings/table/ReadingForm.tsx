@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
 import { rereadRecipe } from '@wold/core/recipe/fresh';
 import { textAt } from '@wold/core/table/column';
@@ -15,6 +16,7 @@ import { shortName } from '../../charts/format';
 import { loadFile } from '../../storage/studies';
 import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe } from '../../store/useStudy';
+import { Choice } from '../../controls/Choice';
 import form from '../../theme/form.module.css';
 import { readTable } from '../../workers/pool';
 import { haveAtHand } from '../../workers/tablesAtHand';
@@ -119,15 +121,11 @@ interface ButtonsProps {
 function Buttons({ working, ready, onApply, onReset, onClose }: ButtonsProps) {
   return (
     <div className={form.line}>
-      <button type="button" className={form.button} disabled={!ready || working} onClick={onApply}>
+      <Button variant="outlined" disabled={!ready || working} onClick={onApply}>
         {working ? 'Reading …' : 'Read it so'}
-      </button>
-      <button type="button" className="action" onClick={onReset}>
-        As found
-      </button>
-      <button type="button" className="action" onClick={onClose}>
-        Cancel
-      </button>
+      </Button>
+      <Button onClick={onReset}>As found</Button>
+      <Button onClick={onClose}>Cancel</Button>
     </div>
   );
 }
@@ -167,56 +165,33 @@ function ChoiceFields({ choices, found, onChange }: ChoiceFieldsProps) {
   return (
     <div className={`${form.form} ${styles.fields}`}>
       {found.format === 'workbook' && (
-        <ChoiceField
-          name="Sheet"
+        <Choice
+          label="Sheet"
           value={found.sheet}
-          values={found.sheets.map(sheet => [sheet, sheet])}
+          options={found.sheets.map(sheet => [sheet, sheet])}
           onChoose={sheet => onChange({ sheet })}
         />
       )}
       {found.format === 'delimited text' &&
         FIELDS.map(({ key, name, values }) => (
-          <ChoiceField
+          <Choice
             key={key}
-            name={name}
+            label={name}
             value={choices[key] ?? found[key]}
-            values={values.map(value => [value, NAMES.get(value) ?? value])}
+            options={values.map(value => [value, NAMES.get(value) ?? value])}
             onChoose={value => onChange({ [key]: value })}
           />
         ))}
-      <ChoiceField
-        name="First line"
+      <Choice
+        label="First line"
         value={String(header)}
-        values={[
+        options={[
           ['true', 'names of the columns'],
           ['false', 'data'],
         ]}
         onChoose={value => onChange({ header: value === 'true' })}
       />
     </div>
-  );
-}
-
-interface ChoiceFieldProps {
-  readonly name: string;
-  readonly value: string;
-  /** Each with its name. */
-  readonly values: readonly (readonly [string, string])[];
-  readonly onChoose: (value: string) => void;
-}
-
-function ChoiceField({ name, value, values, onChoose }: ChoiceFieldProps) {
-  return (
-    <label className={form.field}>
-      <span className="soft">{name}</span>
-      <select value={value} onChange={event => onChoose(event.target.value)}>
-        {values.map(([key, words]) => (
-          <option key={key} value={key}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </label>
   );
 }
 

@@ -1,3 +1,4 @@
+import Link from '@mui/material/Link';
 import Dialog from '@mui/material/Dialog';
 import { useState } from 'react';
 import type { Dialect } from '@wold/core/table/readingChoices';
@@ -28,7 +29,8 @@ export function ReadingWord({ source }: { source: Source }) {
   if (source.format !== 'delimited text' && source.format !== 'workbook') return words;
   return (
     <>
-      <button
+      <Link
+        component="button"
         type="button"
         className={wordStyles.word}
         aria-haspopup="dialog"
@@ -36,7 +38,7 @@ export function ReadingWord({ source }: { source: Source }) {
         onClick={() => setOpen(true)}
       >
         {words}
-      </button>
+      </Link>
       {open && (
         <Dialog open onClose={() => setOpen(false)} maxWidth="md" fullWidth aria-labelledby="reading-title">
           <ReadingForm onClose={() => setOpen(false)} />

@@ -1,3 +1,6 @@
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import Radio from '@mui/material/Radio';
 import { useMemo } from 'react';
 import { textAt } from '@wold/core/table/column';
 import { differingColumns, type RepeatGroup, type RepeatRule } from '@wold/core/table/repeats';
@@ -62,13 +65,11 @@ export function RepeatsView({ table }: { table: Table }) {
         <fieldset className={styles.keys}>
           <legend className="soft small">Rows are the same case when they agree in</legend>
           <label>
-            <input type="radio" checked={repeatKeys.length === 0} onChange={() => set({ repeatKeys: [] })} />{' '}
-            every column
+            <Radio checked={repeatKeys.length === 0} onChange={() => set({ repeatKeys: [] })} /> every column
           </label>
           {keys.map(({ name }) => (
             <label key={name}>
-              <input
-                type="checkbox"
+              <Checkbox
                 checked={repeatKeys.includes(name)}
                 onChange={event =>
                   set({
@@ -130,9 +131,9 @@ function Group({ table, group, keys }: { table: Table; group: RepeatGroup; keys:
   return (
     <section className={styles.group} aria-label={`Repeats of row ${group[0]! + 1}`}>
       <p className="small">
-        <button type="button" className="action" onClick={() => dispatch(selected({ rows: [...group] }))}>
+        <Button onClick={() => dispatch(selected({ rows: [...group] }))}>
           Rows {group.map(row => row + 1).join(', ')}
-        </button>{' '}
+        </Button>{' '}
         <span className="soft">
           {differing.length === 0
             ? 'are the same throughout'

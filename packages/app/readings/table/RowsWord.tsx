@@ -1,3 +1,6 @@
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import OutlinedInput from '@mui/material/OutlinedInput';
 import { useState } from 'react';
 import type { Column, LevelColumn } from '@wold/core/table/column';
 import { rowTest, type Condition } from '@wold/core/table/condition';
@@ -11,6 +14,8 @@ import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe } from '../../store/useStudy';
 import { useShortName } from '../../store/useShortName';
 import form from '../../theme/form.module.css';
+import Autocomplete, { createFilterOptions } from '@mui/material/Autocomplete';
+import TextField from '@mui/material/TextField';
 import type { ShortName } from '../../charts/namesApart';
 
 interface RowsWordProps {
@@ -142,19 +147,20 @@ function Conditions({ conditions, nameOf, onConditions }: ConditionsProps) {
       {conditions.map((condition, index) => (
         <li key={index} className={form.line}>
           <span>{conditionWords(condition, nameOf)}</span>
-          <button
-            type="button"
-            className="action"
+          <Button
             aria-label={`Remove: ${conditionWords(condition, nameOf)}`}
             onClick={() => onConditions(conditions.filter((_, other) => other !== index))}
           >
             remove
-          </button>
+          </Button>
         </li>
       ))}
     </ul>
   );
 }
+
+/** A list of thousands would take its time to open. */
+const FOUND = createFilterOptions<string>({ limit: 100 });
 
 interface ColumnFieldProps {
   readonly name: string;
@@ -165,16 +171,17 @@ interface ColumnFieldProps {
 function ColumnField({ name, nameOf, onName }: ColumnFieldProps) {
   const { columns } = useTable();
   return (
-    <label className={form.field}>
-      <span className="soft">Column</span>
-      <select autoFocus value={name} onChange={event => onName(event.target.value)}>
-        {columns.map(other => (
-          <option key={other.name} value={other.name}>
-            {nameOf(other.name, 40)}
-          </option>
-        ))}
-      </select>
-    </label>
+    <Autocomplete
+      disableClearable
+      size="small"
+      options={columns.map(column => column.name)}
+      filterOptions={FOUND}
+      getOptionLabel={option => nameOf(option, 40)}
+      getOptionKey={option => option}
+      value={name}
+      onChange={(_, chosen) => onName(chosen)}
+      renderInput={params => <TextField {...params} label="Column" autoFocus />}
+    />
   );
 }
 
@@ -189,8 +196,7 @@ function LevelChecks({ column, chosen, onChosen }: LevelChecksProps) {
     <div className={form.checks} role="group" aria-label={`Levels of ${column.name}`}>
       {column.levels.slice(0, MOST_LEVELS).map(level => (
         <label key={level}>
-          <input
-            type="checkbox"
+          <Checkbox
             checked={chosen.includes(level)}
             onChange={event =>
               onChosen(event.target.checked ? [...chosen, level] : chosen.filter(other => other !== level))
@@ -209,11 +215,11 @@ function RangeFields({ range, onRange }: { range: Range; onRange: (range: Range)
       {(['from', 'to'] as const).map(end => (
         <label key={end}>
           {end}{' '}
-          <input
+          <OutlinedInput
             className={form.short}
-            inputMode="decimal"
             value={range[end]}
             onChange={event => onRange({ ...range, [end]: event.target.value.replace(',', '.') })}
+            inputProps={{ inputMode: 'decimal' }}
           />
         </label>
       ))}
@@ -233,12 +239,10 @@ function PanelButtons({ name, ready, matching, onClose }: PanelButtonsProps) {
   const dispatch = useAppDispatch();
   return (
     <div className={form.line}>
-      <button type="submit" className={form.button} disabled={!ready}>
+      <Button type="submit" variant="outlined" disabled={!ready}>
         {name}
-      </button>
-      <button
-        type="button"
-        className="action"
+      </Button>
+      <Button
         disabled={matching.length === 0}
         onClick={() => {
           dispatch(selected({ rows: matching }));
@@ -246,7 +250,7 @@ function PanelButtons({ name, ready, matching, onClose }: PanelButtonsProps) {
         }}
       >
         Select them
-      </button>
+      </Button>
     </div>
   );
 }

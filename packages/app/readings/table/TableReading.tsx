@@ -1,3 +1,4 @@
+import Checkbox from '@mui/material/Checkbox';
 import { useState } from 'react';
 import { useLocation } from 'react-router';
 import { percent } from '../../charts/format';
@@ -11,7 +12,15 @@ import { ColumnList } from './ColumnList';
 import { Grid } from './Grid';
 import { RepeatsView } from './RepeatsView';
 import { summarise } from './summary';
+import { useView } from '../../store/useView';
 import styles from './TableReading.module.css';
+
+const VIEWS = [
+  ['grid', 'Rows'],
+  ['columns', 'Columns'],
+  ['repeats', 'Repeats'],
+] as const;
+const VIEW_NAMES = VIEWS.map(([name]) => name);
 
 /** What do I have? All rows and columns, with what each column holds and is for. */
 export function TableReading() {
@@ -21,7 +30,7 @@ export function TableReading() {
   const description = useDescription();
   const arrived = useLocation().state as { showSelected?: boolean } | null;
   const [onlySelected, setOnlySelected] = useState(arrived?.showSelected === true);
-  const [view, setView] = useState<'grid' | 'columns' | 'repeats'>('grid');
+  const [view, setView] = useView('table', VIEW_NAMES);
   const summary = summarise(table, recipe);
   const narrowed = onlySelected && selectedRows.length > 0;
   return (
@@ -44,23 +53,11 @@ export function TableReading() {
         />
         {view === 'grid' && selectedRows.length > 0 && (
           <label className={styles.narrow}>
-            <input
-              type="checkbox"
-              checked={narrowed}
-              onChange={event => setOnlySelected(event.target.checked)}
-            />
+            <Checkbox checked={narrowed} onChange={event => setOnlySelected(event.target.checked)} />
             only the {selectedRows.length.toLocaleString('en')} selected
           </label>
         )}
-        <ViewSwitch
-          views={[
-            ['grid', 'Rows'],
-            ['columns', 'Columns'],
-            ['repeats', 'Repeats'],
-          ]}
-          view={view}
-          onView={setView}
-        />
+        <ViewSwitch views={VIEWS} view={view} onView={setView} />
       </div>
       {view === 'grid' && (
         <Grid table={table} descriptions={description.value} rows={narrowed ? selectedRows : null} />

@@ -88,15 +88,28 @@ export function withNewReduction(
   rows: number,
   method: MethodName = METHODS[0].name,
 ): { recipe: Recipe; id: string } {
-  const taken = new Set(recipe.reductions.map(reduction => reduction.id));
-  let number = recipe.reductions.length + 1;
-  while (taken.has(`${method}-${number}`)) number++;
-  const name = `${methodNamed(method).title} ${number}`;
+  const { number, name } = freeNumber(recipe, method);
   const added = freshReduction(method, String(number), name, hand.map.colour, {
     rows,
     measures: recipe.columns.filter(({ role }) => role === 'measure').length,
   });
   return { recipe: { ...recipe, reductions: [...recipe.reductions, added] }, id: added.id };
+}
+
+/** The recipe with a second reduction like one of its own, and that one’s id. */
+export function withReductionCopied(recipe: Recipe, like: Reduction): { recipe: Recipe; id: string } {
+  const { method } = like.settings;
+  const { number, name } = freeNumber(recipe, method);
+  const added = { ...like, id: `${method}-${number}`, name };
+  return { recipe: { ...recipe, reductions: [...recipe.reductions, added] }, id: added.id };
+}
+
+/** The first number of a reduction by a method that none has, and what that one is called. */
+function freeNumber({ reductions }: Recipe, method: MethodName): { number: number; name: string } {
+  const taken = new Set(reductions.map(({ id }) => id));
+  let number = reductions.length + 1;
+  while (taken.has(`${method}-${number}`)) number++;
+  return { number, name: `${methodNamed(method).title} ${number}` };
 }
 
 /** The recipe with a change of the settings that a reduction's method has. */

@@ -1,3 +1,5 @@
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { holding } from '@wold/core/dimensions/rules';
@@ -170,16 +172,12 @@ function KeepPanel({ reduction, kept, close }: { reduction: Reduction; kept: num
         />
       </form>
       {value !== null && <ShareForm shares={value.shares} onKeep={keep} />}
-      <button type="button" className="action" onClick={() => keep('parallel')}>
-        As many as stand above random data
-      </button>
+      <Button onClick={() => keep('parallel')}>As many as stand above random data</Button>
       <p className="soft small">
         Parallel analysis (Horn 1965; Glorfeld 1995), set beneath the votes of question 4. A study starts with
         it where it takes under two seconds.
       </p>
-      <button type="button" className="action" onClick={() => keep('above-average')}>
-        As many as have an eigenvalue above the average
-      </button>
+      <Button onClick={() => keep('above-average')}>As many as have an eigenvalue above the average</Button>
       <p className="soft small">
         On unit variance the average is 1 (Kaiser 1960). Quick, and inclined to keep too many.
       </p>
@@ -224,27 +222,18 @@ function MeasuresPanel({ reduction, measures }: { reduction: Reduction; measures
         onChange={event => setFind(event.target.value)}
       />
       <p className={styles.bulk}>
-        <button
-          type="button"
-          className="action"
-          onClick={() => setWithout(reduction.without.filter(measure => !found.includes(measure)))}
-        >
+        <Button onClick={() => setWithout(reduction.without.filter(measure => !found.includes(measure)))}>
           Take in {find ? 'those found' : 'all'}
-        </button>
-        <button
-          type="button"
-          className="action"
-          onClick={() => setWithout([...new Set([...reduction.without, ...found])])}
-        >
+        </Button>
+        <Button onClick={() => setWithout([...new Set([...reduction.without, ...found])])}>
           Leave out {find ? 'those found' : 'all'}
-        </button>
+        </Button>
       </p>
       <ul>
         {found.slice(0, MOST_LISTED).map(measure => (
           <li key={measure}>
             <label>
-              <input
-                type="checkbox"
+              <Checkbox
                 checked={!reduction.without.includes(measure)}
                 onChange={event =>
                   setWithout(

@@ -1,3 +1,4 @@
+import Checkbox from '@mui/material/Checkbox';
 import { useCallback, useMemo, useState } from 'react';
 import type { Components } from '@wold/core/methods/components/components';
 import { eigenvaluesTable } from '@wold/core/methods/components/tables';
@@ -123,7 +124,7 @@ function Check({ name, checked, onChange }: CheckProps) {
   return (
     <li>
       <label>
-        <input type="checkbox" checked={checked} onChange={event => onChange(event.target.checked)} />
+        <Checkbox checked={checked} onChange={event => onChange(event.target.checked)} />
         {name}
       </label>
     </li>

@@ -1,3 +1,4 @@
+import Link from '@mui/material/Link';
 import { PLAIN_RETENTION } from '@wold/core/dimensions/retentionSettings';
 import type { Retention, Vote } from '@wold/core/dimensions/retention';
 import type { Reduction } from '@wold/core/recipe/schema';
@@ -78,7 +79,8 @@ function Ballot({ name, votes, kept, most, onCut }: BallotProps) {
       <div className={styles.counts}>
         {counts.map(count => (
           <span key={count} className={styles.group} data-kept={count === kept}>
-            <button
+            <Link
+              component="button"
               type="button"
               disabled={count < 1 || count > most}
               aria-pressed={count === kept}
@@ -89,7 +91,7 @@ function Ballot({ name, votes, kept, most, onCut }: BallotProps) {
               onClick={() => onCut(count)}
             >
               {count}
-            </button>
+            </Link>
             {cast
               .filter(vote => vote.count === count)
               .map(({ rule, source }) => (

@@ -1,6 +1,9 @@
+import Button from '@mui/material/Button';
+import OutlinedInput from '@mui/material/OutlinedInput';
 import { useState } from 'react';
 import { RANDOM_DATA, type RandomData } from '@wold/core/dimensions/retentionSettings';
 import type { RetentionSettings } from '@wold/core/dimensions/retentionSettings';
+import { Choice } from '../../../controls/Choice';
 import form from '../../../theme/form.module.css';
 
 const DATA_NAMES: Readonly<Record<RandomData, string>> = {
@@ -46,35 +49,30 @@ export function VotesForm({ settings, onSettings, onPlain }: VotesFormProps) {
         if (fits) onSettings({ data, ...numbers });
       }}
     >
-      <label className={form.field}>
-        <span className="soft">Random data</span>
-        <select autoFocus value={data} onChange={event => setData(event.target.value as RandomData)}>
-          {RANDOM_DATA.map(value => (
-            <option key={value} value={value}>
-              {DATA_NAMES[value]}
-            </option>
-          ))}
-        </select>
-      </label>
+      <Choice
+        label="Random data"
+        autoFocus
+        value={data}
+        options={RANDOM_DATA.map(value => [value, DATA_NAMES[value]])}
+        onChoose={setData}
+      />
       {FIELDS.map(({ key, name, least, most }) => (
         <label key={key} className={form.field}>
           <span className="soft">
             {name}, from {least} to {most.toLocaleString('en')}
           </span>
-          <input
-            inputMode="decimal"
+          <OutlinedInput
             value={texts[key]}
             onChange={event => setTexts({ ...texts, [key]: event.target.value })}
+            inputProps={{ inputMode: 'decimal' }}
           />
         </label>
       ))}
       <div className={form.line}>
-        <button type="submit" className={form.button} disabled={!fits}>
+        <Button type="submit" variant="outlined" disabled={!fits}>
           Vote again
-        </button>
-        <button type="button" className="action" onClick={onPlain}>
-          As usual
-        </button>
+        </Button>
+        <Button onClick={onPlain}>As usual</Button>
       </div>
       <p className="soft small">
         The 95th percentile guards better against keeping chance than the mean (Glorfeld 1995). The same seed

@@ -1,3 +1,4 @@
+import Link from '@mui/material/Link';
 import { useMemo } from 'react';
 import type { Components } from '@wold/core/methods/components/components';
 import { componentsPlacement } from '@wold/core/methods/components/placement';
@@ -55,7 +56,8 @@ export function LedgerHead({ reduction, components, across }: LedgerHeadProps) {
                 edit(withDimensionName(recipe, reduction, d + 1, name, structure), `name ${d + 1}`)
               }
             />
-            <button
+            <Link
+              component="button"
               type="button"
               className={`${styles.share} soft`}
               aria-label={`Dimension ${d + 1}, in the lens`}
@@ -66,7 +68,7 @@ export function LedgerHead({ reduction, components, across }: LedgerHeadProps) {
                 {counts[d]} {counts[d] === 1 ? 'leads' : 'lead'}
                 {counts[d]! < THIN && ', thin'}
               </span>
-            </button>
+            </Link>
           </th>
         ))}
         {across.after > 0 && <td aria-hidden="true" style={{ minWidth: across.after }} />}

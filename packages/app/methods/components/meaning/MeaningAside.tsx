@@ -1,7 +1,8 @@
 import { useDeferredValue } from 'react';
-import { useSearchParams } from 'react-router';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { useComponents } from '../results';
+import { useView } from '../../../store/useView';
+import { MEANING_VIEW_NAMES } from './views';
 import { Plane } from './Plane';
 import styles from './MeaningAside.module.css';
 
@@ -9,8 +10,8 @@ import styles from './MeaningAside.module.css';
 export function MeaningAside({ reduction }: { reduction: Reduction }) {
   // The ledger is what was asked for; its picture follows.
   const value = useDeferredValue(useComponents(reduction).value);
-  const [search] = useSearchParams();
-  if (value === null || search.get('view') === 'plane') return null;
+  const [view] = useView('meaning', MEANING_VIEW_NAMES);
+  if (value === null || view === 'plane') return null;
   return (
     <div className={styles.aside}>
       <Plane reduction={reduction} components={value} small />

@@ -1,4 +1,3 @@
-import { useSearchParams } from 'react-router';
 import type { Components } from '@wold/core/methods/components/components';
 import { componentsPlacement } from '@wold/core/methods/components/placement';
 import type { Reduction } from '@wold/core/recipe/schema';
@@ -20,15 +19,10 @@ import { usePlacedColumns } from './placedColumns';
 import { Plane } from './Plane';
 import { RestingNames } from './RestingNames';
 import { quantitiesOf, QUANTITY_WORDS, type Quantity } from './quantity';
+import { Choice } from '../../../controls/Choice';
+import { useView } from '../../../store/useView';
+import { MEANING_VIEWS } from './views';
 import styles from './MeaningReading.module.css';
-
-const VIEWS = [
-  ['ledger', 'Ledger'],
-  ['plane', 'Plane'],
-  ['columns', 'Other columns'],
-  ['outcome', 'Outcome'],
-] as const;
-type View = (typeof VIEWS)[number][0];
 
 /** What do they mean? The ledger of loadings, the plane of two dimensions, and the scores against other columns. */
 export function MeaningReading({ reduction }: { reduction: Reduction }) {
@@ -42,36 +36,27 @@ export function MeaningReading({ reduction }: { reduction: Reduction }) {
 
 function Meaning({ reduction, components }: { reduction: Reduction; components: Components }) {
   const { matrix } = useTable();
-  const [search, setSearch] = useSearchParams();
   // A table of relations has no scores.
-  const views = VIEWS.filter(([view]) => matrix === null || view === 'ledger' || view === 'plane');
-  const view: View = views.find(([name]) => name === search.get('view'))?.[0] ?? 'ledger';
+  const views = MEANING_VIEWS.filter(([view]) => matrix === null || view === 'ledger' || view === 'plane');
+  const [view, setView] = useView(
+    'meaning',
+    views.map(([name]) => name),
+  );
   const wordingOf = useWordings();
   const { names: named } = useNaming(reduction);
   const names = Array.from({ length: components.kept }, (_, d) => dimensionName(named, d + 1));
   const quantities = quantitiesOf(components);
-  const asked = search.get('figures') as Quantity | null;
-  const quantity = asked !== null && quantities.includes(asked) ? asked : 'correlations';
-  const change = (name: string, value: string, plain: string) =>
-    setSearch(
-      now => {
-        const next = new URLSearchParams(now);
-        if (value === plain) next.delete(name);
-        else next.set(name, value);
-        return next;
-      },
-      { replace: true },
-    );
+  const [quantity, setQuantity] = useView('ledger', quantities, 'figures');
   return (
     <div className={styles.reading}>
       <div className={styles.head}>
-        <ViewSwitch views={views} view={view} onView={next => change('view', next, 'ledger')} />
+        <ViewSwitch views={views} view={view} onView={setView} />
         {view === 'ledger' && (
           <LedgerChoices
             reduction={reduction}
             quantities={quantities}
             quantity={quantity}
-            onQuantity={next => change('figures', next, 'correlations')}
+            onQuantity={setQuantity}
           />
         )}
         {view === 'ledger' && (
@@ -163,27 +148,21 @@ interface LedgerChoicesProps {
   readonly reduction: Reduction;
   readonly quantities: readonly Quantity[];
   readonly quantity: Quantity;
-  readonly onQuantity: (quantity: string) => void;
+  readonly onQuantity: (quantity: Quantity) => void;
 }
 
 /** What the ledger's cells hold, and from where they fade. */
 function LedgerChoices({ reduction, quantities, quantity, onQuantity }: LedgerChoicesProps) {
   return (
     <>
-      <label className={styles.quantity}>
-        <span className="unseen">What the cells hold</span>
-        <select
-          value={quantity}
-          title={QUANTITY_WORDS[quantity]}
-          onChange={event => onQuantity(event.target.value)}
-        >
-          {quantities.map(name => (
-            <option key={name} value={name}>
-              {name}
-            </option>
-          ))}
-        </select>
-      </label>
+      <Choice
+        label="What the cells hold"
+        labelled="unseen"
+        value={quantity}
+        options={quantities.map(name => [name, name])}
+        title={QUANTITY_WORDS[quantity]}
+        onChoose={onQuantity}
+      />
       <div className={styles.fade}>
         <span className="soft small" id="fade-name">
           fade under {fixed(reduction.settings.fade, 2)}

@@ -1,3 +1,5 @@
+import Checkbox from '@mui/material/Checkbox';
+import Link from '@mui/material/Link';
 import { useState } from 'react';
 import type { Components } from '@wold/core/methods/components/components';
 import type { Reduction } from '@wold/core/recipe/schema';
@@ -56,8 +58,8 @@ export function OtherColumns({ reduction, components }: OtherColumnsProps) {
             )}
             <h2 className={styles.section}>Numbers</h2>
             <label className="small">
-              <input type="checkbox" checked={own} onChange={event => setOwn(event.target.checked)} /> with
-              the measures that are reduced
+              <Checkbox checked={own} onChange={event => setOwn(event.target.checked)} /> with the measures
+              that are reduced
             </label>
             {numbers.length === 0 ? (
               <p className="soft small">No other column holds numbers.</p>
@@ -94,9 +96,13 @@ function Groups({
         <tbody key={column}>
           <tr data-chosen={columns.includes(column)}>
             <th scope="row">
-              <button type="button" onClick={() => dispatch(selected({ columns: [column] }))}>
+              <Link
+                component="button"
+                type="button"
+                onClick={() => dispatch(selected({ columns: [column] }))}
+              >
                 {column}
-              </button>
+              </Link>
             </th>
             <td className="number">{n}</td>
             {names.map((name, d) => (
@@ -142,9 +148,13 @@ function Numbers({ numbers, names }: { numbers: readonly NumberRelation[]; names
         {numbers.slice(0, MOST_LISTED).map(({ column, n, correlations, p }) => (
           <tr key={column} data-chosen={columns.includes(column)}>
             <th scope="row">
-              <button type="button" onClick={() => dispatch(selected({ columns: [column] }))}>
+              <Link
+                component="button"
+                type="button"
+                onClick={() => dispatch(selected({ columns: [column] }))}
+              >
                 {column}
-              </button>
+              </Link>
             </th>
             <td className="number">{n}</td>
             {names.map((name, d) => (

@@ -1,3 +1,4 @@
+import Link from '@mui/material/Link';
 import type { Reduction } from '@wold/core/recipe/schema';
 import type { Outcome } from '@wold/core/methods/components/outcome';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
@@ -202,9 +203,13 @@ function OnMeasures({ value }: { value: Outcome }) {
           {strongest.slice(0, MOST_LISTED).map(({ measure, weight, perSd }) => (
             <tr key={measure}>
               <th scope="row">
-                <button type="button" onClick={() => dispatch(selected({ columns: [measure] }))}>
+                <Link
+                  component="button"
+                  type="button"
+                  onClick={() => dispatch(selected({ columns: [measure] }))}
+                >
                   {measure}
-                </button>
+                </Link>
               </th>
               <td className="number">{figure(weight, 3)}</td>
               <td>

@@ -1,3 +1,4 @@
+import Checkbox from '@mui/material/Checkbox';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { count } from '../../../charts/format';
 import { Word } from '../../../controls/Word';
@@ -36,8 +37,7 @@ export function PlacedWord({ reduction }: { reduction: Reduction }) {
               {able.map(name => (
                 <li key={name}>
                   <label>
-                    <input
-                      type="checkbox"
+                    <Checkbox
                       checked={placed.includes(name)}
                       onChange={event =>
                         set(event.target.checked ? [...placed, name] : placed.filter(other => other !== name))

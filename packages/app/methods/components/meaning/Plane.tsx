@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useMemo } from 'react';
 import type { Components } from '@wold/core/methods/components/components';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { fileStem } from '@wold/core/writeup/fileStem';
@@ -12,6 +12,8 @@ import { useMode } from '../../../theme/ThemeMode';
 import { angleBetween, angleInWords } from './angle';
 import { usePlacedColumns, type PlacedColumn } from './placedColumns';
 import { planeOption, type Arrow } from './planeOption';
+import { Choice } from '../../../controls/Choice';
+import { useView } from '../../../store/useView';
 import styles from './Plane.module.css';
 
 interface PlaneProps {
@@ -49,8 +51,10 @@ function Arrows({
   const { columns: chosen } = useSelection();
   const { names } = useNaming(reduction);
   const { kept, measures, heldBy } = components;
-  const [axes, setAxes] = useState<readonly [number, number]>([1, 2]);
-  const [x, y] = [Math.min(axes[0], kept), Math.min(axes[1], kept)];
+  const dimensions = Array.from({ length: kept }, (_, d) => String(d + 1));
+  const [right, setRight] = useView('plane right', dimensions, 'right');
+  const [up, setUp] = useView('plane up', [...dimensions.slice(1, 2), '1', ...dimensions.slice(2)], 'up');
+  const [x, y] = [Number(right), Number(up)];
   const arrows = useMemo(
     () => arrowsIn(components, placed, x, kept > 1 ? y : null, chosen),
     [components, placed, x, y, kept, chosen],
@@ -78,7 +82,11 @@ function Arrows({
   const pair = chosen.slice(-2).map(measure => arrows.find(arrow => arrow.measure === measure));
   return (
     <>
-      <Axes {...{ reduction, kept, x, y, small }} onAxes={(right, up) => setAxes([right, up])} />
+      <Axes
+        {...{ reduction, kept, x, y, small }}
+        onRight={d => setRight(String(d))}
+        onUp={d => setUp(String(d))}
+      />
       <div className={styles.chart}>
         <ChartHost
           label="Plane: measures as arrows in two dimensions"
@@ -127,11 +135,12 @@ interface AxesProps {
   readonly x: number;
   readonly y: number;
   readonly small: boolean;
-  readonly onAxes: (x: number, y: number) => void;
+  readonly onRight: (dimension: number) => void;
+  readonly onUp: (dimension: number) => void;
 }
 
 /** Which dimensions the plane shows. */
-function Axes({ reduction, kept, x, y, small, onAxes }: AxesProps) {
+function Axes({ reduction, kept, x, y, small, onRight, onUp }: AxesProps) {
   const { names } = useNaming(reduction);
   const name = (d: number) => dimensionName(names, d);
   const shared = { kept, reduction };
@@ -140,9 +149,9 @@ function Axes({ reduction, kept, x, y, small, onAxes }: AxesProps) {
       <h2>
         {kept > 2 ? (
           <>
-            <AxisChoice label="Dimension to the right" value={x} {...shared} onChange={d => onAxes(d, y)} />
+            <AxisChoice label="Dimension to the right" value={x} {...shared} onChange={onRight} />
             {small ? ' by ' : ' against '}
-            <AxisChoice label="Dimension upward" value={y} {...shared} onChange={d => onAxes(x, d)} />
+            <AxisChoice label="Dimension upward" value={y} {...shared} onChange={onUp} />
           </>
         ) : (
           `${name(x)}${kept > 1 ? ` against ${name(y)}` : ''}`
@@ -172,18 +181,13 @@ interface AxisChoiceProps {
 function AxisChoice({ label, value, kept, reduction, onChange }: AxisChoiceProps) {
   const { names } = useNaming(reduction);
   return (
-    <select
-      className={styles.choice}
-      aria-label={label}
-      value={value}
-      onChange={event => onChange(Number(event.target.value))}
-    >
-      {Array.from({ length: kept }, (_, d) => (
-        <option key={d} value={d + 1}>
-          {dimensionName(names, d + 1)}
-        </option>
-      ))}
-    </select>
+    <Choice
+      label={label}
+      labelled="unseen"
+      value={String(value)}
+      options={Array.from({ length: kept }, (_, d) => [String(d + 1), dimensionName(names, d + 1)])}
+      onChoose={dimension => onChange(Number(dimension))}
+    />
   );
 }
 

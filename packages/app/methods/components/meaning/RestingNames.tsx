@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import type { Naming } from '@wold/core/methods/names';
 import { withDimensionName, withoutName } from '@wold/core/recipe/edit/reductions';
 import type { Placement } from '@wold/core/methods/placement';
@@ -44,18 +45,10 @@ function Resting({ reduction, structure, one: { given, nearest }, names }: Resti
     <li className="small">
       <strong>“{given.name}”</strong> was given to a dimension that is not found again; dimension {dimension}{' '}
       comes nearest (congruence {coefficient(congruence)}).
-      {free && (
-        <button type="button" className="action" onClick={give}>
-          Give it to dimension {dimension}
-        </button>
-      )}
-      <button
-        type="button"
-        className="action"
-        onClick={() => edit(withoutName(recipe, reduction, given), `name ${given.name}`)}
-      >
+      {free && <Button onClick={give}>Give it to dimension {dimension}</Button>}
+      <Button onClick={() => edit(withoutName(recipe, reduction, given), `name ${given.name}`)}>
         Let it go
-      </button>
+      </Button>
     </li>
   );
 }

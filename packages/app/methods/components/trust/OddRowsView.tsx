@@ -1,3 +1,4 @@
+import Link from '@mui/material/Link';
 import { useCallback, useMemo } from 'react';
 import type { Distances } from '@wold/core/methods/components/distances';
 import type { Reduction } from '@wold/core/recipe/schema';
@@ -130,9 +131,9 @@ function OddRowsTable({ distances, odd, nameOf }: OddRowsProps) {
         {odd.slice(0, MOST_LISTED).map(({ row, t2, q, placed }) => (
           <tr key={row} data-chosen={chosen.includes(row)}>
             <th scope="row">
-              <button type="button" onClick={() => dispatch(selected({ rows: [row] }))}>
+              <Link component="button" type="button" onClick={() => dispatch(selected({ rows: [row] }))}>
                 {nameOf(row).slice(0, 16)}
-              </button>
+              </Link>
               {placed && <span className="soft small"> placed</span>}
             </th>
             <td data-beyond={isBeyond(t2, t2Limit)}>{figure(t2, 3)}</td>

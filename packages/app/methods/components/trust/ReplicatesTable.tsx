@@ -1,3 +1,4 @@
+import Link from '@mui/material/Link';
 import type { Reduction } from '@wold/core/recipe/schema';
 import type { Replicates } from '@wold/core/trust/replicates';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
@@ -77,9 +78,13 @@ export function ReplicatesTable({ reduction, label, value }: ReplicatesTableProp
           {groups.slice(0, MOST_LISTED).map(group => (
             <tr key={group.level}>
               <th scope="row">
-                <button type="button" onClick={() => dispatch(selected({ rows: group.rows }))}>
+                <Link
+                  component="button"
+                  type="button"
+                  onClick={() => dispatch(selected({ rows: group.rows }))}
+                >
                   {group.level}
-                </button>
+                </Link>
               </th>
               <td>{count(group.rows.length, 'row')}</td>
             </tr>

@@ -1,4 +1,3 @@
-import { useSearchParams } from 'react-router';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { ViewSwitch } from '../../../controls/ViewSwitch';
 import { useAgreement, useDistances } from '../results';
@@ -8,6 +7,7 @@ import { Resulting } from '../../../readings/Problem';
 import { AgreementTable } from './AgreementTable';
 import { OddRowsView } from './OddRowsView';
 import { ReplicatesTable } from './ReplicatesTable';
+import { useView } from '../../../store/useView';
 import styles from './TrustReading.module.css';
 
 const VIEWS = [
@@ -15,12 +15,12 @@ const VIEWS = [
   ['repeats', 'Repeats'],
   ['groups', 'Groups'],
 ] as const;
-type View = (typeof VIEWS)[number][0];
+const VIEW_NAMES = VIEWS.map(([name]) => name);
 
 /** Can I rely on it? Rows that do not fit, repeats against all scatter, and the same dimensions in each group. */
 export function TrustReading({ reduction }: { reduction: Reduction }) {
   const { matrix } = useTable();
-  const [search, setSearch] = useSearchParams();
+  const [view, setView] = useView('trust', VIEW_NAMES);
   if (matrix !== null) {
     return (
       <p className={`${styles.none} soft`}>
@@ -28,14 +28,9 @@ export function TrustReading({ reduction }: { reduction: Reduction }) {
       </p>
     );
   }
-  const view: View = VIEWS.find(([name]) => name === search.get('view'))?.[0] ?? 'odd';
   return (
     <div className={styles.reading}>
-      <ViewSwitch
-        views={VIEWS}
-        view={view}
-        onView={next => setSearch(next === 'odd' ? {} : { view: next }, { replace: true })}
-      />
+      <ViewSwitch views={VIEWS} view={view} onView={setView} />
       {view === 'odd' && <Odd reduction={reduction} />}
       {view === 'repeats' &&
         (reduction.repeatsBy.length === 0 ? (

@@ -1,0 +1,48 @@
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import { METHODS } from '@wold/core/methods/lists/methods';
+import { withNewReduction, withReductionCopied } from '@wold/core/recipe/edit/reductions';
+import { rowsFor } from '@wold/core/recipe/fresh';
+import { METHOD_WORDS } from '../methods/words';
+import { tookInHand } from '../store/studySlice';
+import { useAppDispatch } from '../store/store';
+import { useTable } from '../store/TableContext';
+import { useEdit, useHand, useRecipe } from '../store/useStudy';
+import styles from './Shelf.module.css';
+
+interface AddMenuProps {
+  readonly anchor: HTMLElement;
+  readonly onClose: () => void;
+}
+
+/** Asks what is to be added to the shelf, and when one chooses which. */
+export function AddMenu({ anchor, onClose }: AddMenuProps) {
+  const dispatch = useAppDispatch();
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const hand = useHand();
+  const table = useTable();
+  function add(added: { readonly recipe: typeof recipe; readonly id: string }): void {
+    onClose();
+    edit(added.recipe, 'reductions');
+    dispatch(tookInHand(added.id));
+  }
+  return (
+    <Menu anchorEl={anchor} open onClose={onClose} slotProps={{ list: { 'aria-label': 'What to add' } }}>
+      {METHODS.map(({ name, title }) => (
+        <MenuItem
+          key={name}
+          className={styles.choice}
+          onClick={() => add(withNewReduction(recipe, hand, rowsFor(table), name))}
+        >
+          <strong>{title}</strong>
+          <span className="soft small">{METHOD_WORDS[name].when}</span>
+        </MenuItem>
+      ))}
+      <MenuItem className={styles.choice} onClick={() => add(withReductionCopied(recipe, hand))}>
+        <strong>{hand.name} once more</strong>
+        <span className="soft small">with all its settings, to change one of them and compare</span>
+      </MenuItem>
+    </Menu>
+  );
+}

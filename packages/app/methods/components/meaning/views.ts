@@ -1,0 +1,9 @@
+/** The views of what the dimensions mean. */
+export const MEANING_VIEWS = [
+  ['ledger', 'Ledger'],
+  ['plane', 'Plane'],
+  ['columns', 'Other columns'],
+  ['outcome', 'Outcome'],
+] as const;
+
+export const MEANING_VIEW_NAMES = MEANING_VIEWS.map(([name]) => name);
