@@ -1,9 +1,9 @@
 import { Boundary } from '../frame/Boundary';
 import { useEffect, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
 import { useMode } from '../theme/ThemeMode';
-import { saveText, saveUrl } from '../outputs/save';
 import { TakeOutMenu } from '../outputs/TakeOutMenu';
 import { echarts, type Chart, type ChartOption } from './echarts';
+import { takePicture } from './picture';
 import styles from './ChartHost.module.css';
 
 export interface Size {
@@ -81,37 +81,8 @@ function HostedChart({
       <TakeOutMenu
         {...{ label, fileStem, numbers }}
         className={styles.more}
-        onPicture={kind => takePicture(kind, size, picture, fileStem, tokens.paper)}
+        onPicture={kind => size && takePicture(kind, size, picture(size), fileStem, tokens.paper)}
       />
     </div>
   );
-}
-
-/** The picture drawn at a size where nobody sees it. */
-function pictured(
-  size: Size,
-  picture: (size: Size) => ChartOption,
-  backgroundColor: string,
-  renderer: 'canvas' | 'svg',
-): Chart {
-  const drawn =
-    renderer === 'svg'
-      ? echarts.init(null, null, { renderer, ssr: true, ...size })
-      : echarts.init(document.createElement('div'), null, { renderer, devicePixelRatio: 2, ...size });
-  drawn.setOption({ animation: false, backgroundColor, ...picture(size) });
-  return drawn;
-}
-
-function takePicture(
-  kind: 'png' | 'svg',
-  size: Size | null,
-  picture: (size: Size) => ChartOption,
-  stem: string,
-  paper: string,
-): void {
-  if (size === null) return;
-  const drawn = pictured(size, picture, paper, kind === 'png' ? 'canvas' : 'svg');
-  if (kind === 'svg') saveText(`${stem}.svg`, drawn.renderToSVGString(), 'image/svg+xml');
-  else saveUrl(`${stem}.png`, drawn.getDataURL({ type: 'png', pixelRatio: 2, backgroundColor: paper }));
-  drawn.dispose();
 }

@@ -1,6 +1,7 @@
 import { CustomChart, LineChart, LinesChart, ScatterChart } from 'echarts/charts';
 import {
   DataZoomInsideComponent,
+  GraphicComponent,
   GridComponent,
   MarkAreaComponent,
   MarkLineComponent,
@@ -15,6 +16,7 @@ echarts.use([
   LinesChart,
   ScatterChart,
   DataZoomInsideComponent,
+  GraphicComponent,
   GridComponent,
   MarkAreaComponent,
   MarkLineComponent,

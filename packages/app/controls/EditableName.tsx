@@ -58,7 +58,7 @@ export function EditableName({ name, label, invitation, className = '', onName }
         finish(event.key === 'Enter');
         event.stopPropagation();
       }}
-      inputProps={{ 'aria-label': label, maxLength: LONGEST_NAME }}
+      slotProps={{ input: { 'aria-label': label, maxLength: LONGEST_NAME } }}
     />
   );
 }

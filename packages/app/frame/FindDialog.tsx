@@ -83,11 +83,13 @@ function Find({ actions, onClose }: FindDialogProps) {
           setActive(0);
         }}
         onKeyDown={press}
-        inputProps={{
-          role: 'combobox',
-          'aria-expanded': found.length > 0,
-          'aria-controls': 'found',
-          'aria-activedescendant': found.length > 0 ? `found-${chosen}` : undefined,
+        slotProps={{
+          input: {
+            role: 'combobox',
+            'aria-expanded': found.length > 0,
+            'aria-controls': 'found',
+            'aria-activedescendant': found.length > 0 ? `found-${chosen}` : undefined,
+          },
         }}
       />
       <ul id="found" role="listbox" aria-label="Found">

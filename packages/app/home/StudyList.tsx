@@ -108,7 +108,7 @@ function Study({ study, answers, onChanged }: StudyProps) {
             if (event.key === 'Enter') void finish(true);
             if (event.key === 'Escape') void finish(false);
           }}
-          inputProps={{ 'aria-label': 'Name of the study', maxLength: LONGEST_NAME }}
+          slotProps={{ input: { 'aria-label': 'Name of the study', maxLength: LONGEST_NAME } }}
         />
       )}
       <dl className={styles.answers}>

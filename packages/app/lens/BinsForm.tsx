@@ -48,7 +48,7 @@ export function BinsForm({ name }: { name: string }) {
           value={text}
           onChange={event => setText(event.target.value)}
           onKeyDown={event => event.key === 'Escape' && setOpen(false)}
-          inputProps={{ 'aria-invalid': !asBins && !asEdges }}
+          slotProps={{ input: { 'aria-invalid': !asBins && !asEdges } }}
         />
       </label>
     </form>

@@ -4,7 +4,8 @@ import type { Recipe } from '@wold/core/recipe/schema';
 import type { ColumnDescription, LevelDescription, NumberDescription } from '@wold/core/table/describe';
 import { ROLES, canHaveRole } from '@wold/core/table/role';
 import type { Column, LevelColumn } from '@wold/core/table/column';
-import { findColumn } from '@wold/core/table/table';
+import { findColumn, type Table } from '@wold/core/table/table';
+import type { Account } from '@wold/core/preparation/prepared';
 import { coefficient, count, figure } from '../charts/format';
 import { HistogramPicture } from '../charts/HistogramPicture';
 import { useResult } from '../results/useResult';
@@ -43,6 +44,7 @@ export function ColumnLens({ name }: { name: string }) {
   const said = recipe.columns.find(entry => entry.name === name);
   if (column === undefined || description === undefined || said === undefined) return null;
   const { role } = said;
+  const note = untreatedNote(table, recipe, account?.measures.includes(name) ? account : null);
   return (
     <div>
       <div className={styles.head}>
@@ -58,9 +60,7 @@ export function ColumnLens({ name }: { name: string }) {
       ) : (
         <Levels of={description} listed={role !== 'label'} />
       )}
-      {recipe.columns.some(other => other.role === 'weight') && (
-        <p className="soft small">Over all rows of the table, unweighted.</p>
-      )}
+      {note !== null && <p className={`${styles.note} soft small`}>{note}</p>}
       <ColumnSheet column={column} description={description} />
       {column.kind === 'levels' && role === 'label' && (
         <LevelsSheet column={column} counts={levelCounts(column)} />
@@ -68,11 +68,24 @@ export function ColumnLens({ name }: { name: string }) {
       {mate !== undefined && account?.measures.includes(mate) && account.measures.includes(name) && (
         <PairScatter x={mate} y={name} account={account} />
       )}
-      {account?.measures.includes(name) && <Relations recipe={recipe} measure={name} />}
+      {account?.measures.includes(name) && (
+        <Relations recipe={recipe} measure={name} rows={rowsUsed(account)} />
+      )}
       {account?.measures.includes(name) && table.matrix === null && <Rebuilt hand={hand} measure={name} />}
       <ColumnActions column={column} said={said} numbers={description.kind === 'number'} />
     </div>
   );
+}
+
+/** That its figures are those of the table, where these differ from what is reduced. */
+function untreatedNote(table: Table, recipe: Recipe, account: Account | null): string | null {
+  const weighs = recipe.columns.some(({ role }) => role === 'weight');
+  const all = `As in the table: all rows${weighs ? ', unweighted' : ''}`;
+  if (account === null) return weighs ? `${all}.` : null;
+  const { filled, averaged, 'pulled in': pulled } = account.changes.counts;
+  const treated = account.transforms.length + account.reversals.length + filled + averaged + pulled > 0;
+  if (!weighs && !treated && account.rows.length === table.rows) return null;
+  return `${all}, before anything is left out or treated.`;
 }
 
 type Said = Recipe['columns'][number];
@@ -205,14 +218,27 @@ function Levels({ of, listed }: { of: LevelDescription; listed: boolean }) {
   );
 }
 
-function Relations({ recipe, measure }: { recipe: Recipe; measure: string }) {
+/** The rows that relations stand on; a given matrix has them elsewhere. */
+const rowsUsed = ({ rows }: Account): string =>
+  rows.length === 0 ? 'measures' : `${count(rows.length, 'row')} used`;
+
+interface RelationsProps {
+  readonly recipe: Recipe;
+  readonly measure: string;
+  /** What they are correlations over. */
+  readonly rows: string;
+}
+
+function Relations({ recipe, measure, rows }: RelationsProps) {
   const request = { stage: 'relations', preparation: preparationOf(recipe), measure } as const;
   const { value, stale } = useResult(request, 'relations', `correlating ${measure}`);
   const dispatch = useAppDispatch();
   if (value === null || stale) return null;
   return (
     <>
-      <h3 className={styles.section}>Strongest correlations</h3>
+      <h3 className={styles.section}>
+        Strongest correlations <span className={`${styles.of} soft small`}>of the {rows}, as treated</span>
+      </h3>
       <table className={styles.bars}>
         <tbody>
           {value.slice(0, MOST_RELATIONS).map(({ measure: other, correlation }) => (

@@ -132,7 +132,7 @@ function AnotherCode({ onCode }: { onCode: (text: string) => void }) {
         placeholder="another"
         value={text}
         onChange={event => setText(event.target.value)}
-        inputProps={{ 'aria-label': 'Another entry that stands for a missing one' }}
+        slotProps={{ input: { 'aria-label': 'Another entry that stands for a missing one' } }}
       />
       <Button type="submit" disabled={code === ''}>
         is missing
@@ -169,7 +169,7 @@ function ExceptionValues({ column, said }: { column: Column; said: Said }) {
               change({ values: values.length > 0 ? values : undefined }, 'values');
             }}
             onKeyDown={event => event.key === 'Enter' && event.currentTarget.blur()}
-            inputProps={{ inputMode: 'decimal' }}
+            slotProps={{ input: { inputMode: 'decimal' } }}
           />
         </label>
       ))}
@@ -181,7 +181,7 @@ function CodebookFields({ said, numbers }: { said: Said; numbers: boolean }) {
   const change = useColumnEdit(said.name);
   const text = (key: 'wording' | 'unit', longest: number) => ({
     defaultValue: said[key] ?? '',
-    maxLength: longest,
+    slotProps: { input: { maxLength: longest } },
     onBlur: (event: React.FocusEvent<HTMLInputElement | HTMLTextAreaElement>) => {
       const typed = event.target.value.trim();
       if (typed !== (said[key] ?? '')) change({ [key]: typed === '' ? undefined : typed }, key);
@@ -191,7 +191,7 @@ function CodebookFields({ said, numbers }: { said: Said; numbers: boolean }) {
     <>
       <label className={form.field}>
         <span className="soft">Wording: what was asked or measured</span>
-        <textarea rows={said.wording === undefined ? 1 : 3} {...text('wording', LONGEST_WORDING)} />
+        <OutlinedInput multiline maxRows={6} {...text('wording', LONGEST_WORDING)} />
       </label>
       {numbers && (
         <div className={form.line}>
@@ -227,7 +227,7 @@ function ScaleEnds({ said }: { said: Said }) {
     else if (ends.least === '' && ends.most === '') change({ scale: undefined }, 'scale');
   };
   return (
-    <>
+    <span className={styles.ends}>
       <label>
         scale from{' '}
         <OutlinedInput
@@ -235,7 +235,7 @@ function ScaleEnds({ said }: { said: Said }) {
           value={ends.least}
           onChange={event => setEnds({ ...ends, least: event.target.value })}
           onBlur={keepEnds}
-          inputProps={{ inputMode: 'decimal' }}
+          slotProps={{ input: { inputMode: 'decimal' } }}
         />
       </label>
       <label>
@@ -245,9 +245,9 @@ function ScaleEnds({ said }: { said: Said }) {
           value={ends.most}
           onChange={event => setEnds({ ...ends, most: event.target.value })}
           onBlur={keepEnds}
-          inputProps={{ inputMode: 'decimal' }}
+          slotProps={{ input: { inputMode: 'decimal' } }}
         />
       </label>
-    </>
+    </span>
   );
 }

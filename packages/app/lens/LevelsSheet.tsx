@@ -171,7 +171,7 @@ function JoinLevels({
           value={name}
           placeholder={shortName(chosen.join(' + '), 14)}
           onChange={event => setName(event.target.value)}
-          inputProps={{ maxLength: 80 }}
+          slotProps={{ input: { maxLength: 80 } }}
         />
       </label>
       <Button type="submit">Join</Button>

@@ -32,7 +32,7 @@ export function ReasonForm({ action, asks, onReason }: ReasonFormProps) {
           value={reason}
           onChange={event => setReason(event.target.value)}
           onKeyDown={event => event.key === 'Escape' && setReason(null)}
-          inputProps={{ maxLength: LONGEST_REASON }}
+          slotProps={{ input: { maxLength: LONGEST_REASON } }}
         />
       </label>
     </form>

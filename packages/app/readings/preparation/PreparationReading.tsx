@@ -4,6 +4,9 @@ import { fileStem } from '@wold/core/writeup/fileStem';
 import { TakeOutMenu } from '../../outputs/TakeOutMenu';
 import { useSelection, useStudy } from '../../store/useStudy';
 import { useView } from '../../store/useView';
+import { takePicture } from '../../charts/picture';
+import { useMode } from '../../theme/ThemeMode';
+import { boxesPicture } from './boxesPicture';
 import { boxNumbers } from './takenOut';
 import { Figures } from '../Figures';
 import { Resulting } from '../Problem';
@@ -48,6 +51,7 @@ function Measures({ account }: { account: Account }) {
   const boxes = useBoxes();
   const { columns } = useSelection();
   const { name } = useStudy();
+  const { tokens } = useMode();
   const chosen = columns.at(-1);
   const inFull = chosen !== undefined && account.measures.includes(chosen) ? chosen : null;
   return (
@@ -59,6 +63,10 @@ function Measures({ account }: { account: Account }) {
               label="Boxes of all measures"
               fileStem={`${fileStem(name)}-boxes`}
               numbers={() => boxNumbers(value)}
+              onPicture={kind => {
+                const { size, option } = boxesPicture(value, tokens);
+                takePicture(kind, size, option, `${fileStem(name)}-boxes`, tokens.paper);
+              }}
             />
           </div>
           <BoxSheet boxes={value} />

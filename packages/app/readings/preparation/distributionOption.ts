@@ -8,6 +8,7 @@ import { figure } from '../../charts/format';
 import { textStyle } from '../../charts/textStyle';
 import type { Numbers } from '../../outputs/TakeOutMenu';
 import type { Tokens } from '../../theme/tokens';
+import { boxShapes } from './boxShapes';
 
 /** A measure's entries before and after treatment, with its boxes where they are there. */
 export interface DrawnDistribution extends Pick<MeasureDistribution, 'before' | 'after'> {
@@ -83,7 +84,7 @@ const BARS = 0.72;
 function title(when: string, { n }: Distribution, box: Box | undefined): string {
   const beyond = box?.outliers.length ?? 0;
   const said = beyond === MOST_OUTLIERS ? `${beyond} or more` : String(beyond);
-  return `${when}, ${n.toLocaleString('en')} entries${beyond === 0 ? '' : `, ${said} beyond the whiskers`}`;
+  return `${when}: ${n.toLocaleString('en')}${beyond === 0 ? '' : `, ${said} beyond`}`;
 }
 
 function endsOf({ histogram }: Distribution, box: Box | undefined): number[] {
@@ -119,51 +120,22 @@ function barSeries({ histogram }: Distribution, index: number, fill: string) {
   };
 }
 
-const BOX = 10;
-
-function boxSeries(box: Box, index: number, fill: string, stroke: string) {
+function boxSeries(box: Box, index: number, fill: string, line: string) {
   return {
     type: 'custom',
     xAxisIndex: index,
     yAxisIndex: index,
     silent: true,
     data: [[box.median, 0]],
-    renderItem: ({ coordSys }: { coordSys: { y: number; height: number } }, { coord }: Drawing) => {
-      const x = (value: number) => coord([value, 0])[0];
-      const y = Math.round(coordSys.y + (coordSys.height * (1 - BARS)) / 2) + 0.5;
-      const line = (from: number, to: number, width: number) => ({
-        type: 'line',
-        shape: {
-          x1: x(from),
-          x2: x(to),
-          y1: from === to ? y - BOX / 2 : y,
-          y2: from === to ? y + BOX / 2 : y,
-        },
-        style: { stroke, lineWidth: width },
-      });
-      return {
-        type: 'group',
-        children: [
-          line(box.lowWhisker, box.highWhisker, 1),
-          {
-            type: 'rect',
-            shape: {
-              x: x(box.lowerQuartile),
-              y: y - BOX / 2,
-              width: Math.max(1, x(box.upperQuartile) - x(box.lowerQuartile)),
-              height: BOX,
-            },
-            style: { fill, stroke, lineWidth: 1 },
-          },
-          line(box.median, box.median, 2),
-          ...box.outliers.map(({ value }) => ({
-            type: 'circle',
-            shape: { cx: x(value), cy: y, r: 2 },
-            style: { fill: stroke },
-          })),
-        ],
-      };
-    },
+    renderItem: ({ coordSys }: { coordSys: { y: number; height: number } }, { coord }: Drawing) => ({
+      type: 'group',
+      children: boxShapes(box, {
+        x: value => coord([value, 0])[0],
+        y: Math.round(coordSys.y + (coordSys.height * (1 - BARS)) / 2) + 0.5,
+        fill,
+        line,
+      }),
+    }),
   };
 }
 

@@ -34,7 +34,7 @@ export function ColumnFilter({ narrowing, onNarrow, left, onRoles, onSelect }: C
             value={narrowing.pattern}
             placeholder="any name; * stands for anything"
             onChange={event => onNarrow({ ...narrowing, pattern: event.target.value })}
-            inputProps={{ size: 30 }}
+            slotProps={{ input: { size: 30 } }}
           />
         </label>
         <Choice

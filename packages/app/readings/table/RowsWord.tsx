@@ -219,7 +219,7 @@ function RangeFields({ range, onRange }: { range: Range; onRange: (range: Range)
             className={form.short}
             value={range[end]}
             onChange={event => onRange({ ...range, [end]: event.target.value.replace(',', '.') })}
-            inputProps={{ inputMode: 'decimal' }}
+            slotProps={{ input: { inputMode: 'decimal' } }}
           />
         </label>
       ))}

@@ -64,7 +64,7 @@ export function VotesForm({ settings, onSettings, onPlain }: VotesFormProps) {
           <OutlinedInput
             value={texts[key]}
             onChange={event => setTexts({ ...texts, [key]: event.target.value })}
-            inputProps={{ inputMode: 'decimal' }}
+            slotProps={{ input: { inputMode: 'decimal' } }}
           />
         </label>
       ))}

@@ -12,7 +12,10 @@ import { useTable } from '../../../store/TableContext';
 import { Resulting } from '../../../readings/Problem';
 import { FadeSlider } from './FadeSlider';
 import { Ledger, useWordings } from './Ledger';
-import { ledgerNumbers } from './takenOut';
+import { ledgerPicture } from '../../ledgerPicture';
+import { takePicture } from '../../../charts/picture';
+import { useMode } from '../../../theme/ThemeMode';
+import { ledgerLines, ledgerNumbers } from './takenOut';
 import { OtherColumns } from './OtherColumns';
 import { OutcomeView } from './OutcomeView';
 import { usePlacedColumns } from './placedColumns';
@@ -43,6 +46,7 @@ function Meaning({ reduction, components }: { reduction: Reduction; components: 
     views.map(([name]) => name),
   );
   const wordingOf = useWordings();
+  const { tokens } = useMode();
   const { names: named } = useNaming(reduction);
   const names = Array.from({ length: components.kept }, (_, d) => dimensionName(named, d + 1));
   const quantities = quantitiesOf(components);
@@ -64,6 +68,13 @@ function Meaning({ reduction, components }: { reduction: Reduction; components: 
             label="Ledger"
             fileStem={`${fileStem(reduction.name)}-ledger`}
             numbers={() => ledgerNumbers(components, quantity, names, wordingOf)}
+            onPicture={kind => {
+              const { size, option } = ledgerPicture(
+                ledgerLines(components, quantity, names, wordingOf, reduction.settings),
+                tokens,
+              );
+              takePicture(kind, size, option, `${fileStem(reduction.name)}-ledger`, tokens.paper);
+            }}
           />
         )}
       </div>

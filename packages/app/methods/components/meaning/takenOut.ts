@@ -2,6 +2,8 @@ import type { Components } from '@wold/core/methods/components/components';
 import type { Outcome } from '@wold/core/methods/components/outcome';
 import { leadingDimensions, ledgerOrder } from '@wold/core/methods/leading';
 import type { ScoreRelation } from '@wold/core/use/scoreRelations';
+import type { Reduction } from '@wold/core/recipe/schema';
+import type { PicturedLedger } from '../../ledgerPicture';
 import type { Numbers } from '../../../outputs/TakeOutMenu';
 import { quantityOf, type Quantity } from './quantity';
 
@@ -34,6 +36,34 @@ export function ledgerNumbers(
       text(communalities[j]),
     ]),
   ];
+}
+
+/** The ledger as it is shown, as a picture. Cells of a correlation under `fade` are pale, or left out. */
+export function ledgerLines(
+  components: Components,
+  quantity: Quantity,
+  names: readonly string[],
+  wordingOf: (measure: string) => string,
+  { fade, small }: Pick<Reduction['settings'], 'fade' | 'small'>,
+): PicturedLedger {
+  const { measures, communalities, correlations } = components;
+  const { values, full, write } = quantityOf(components, quantity);
+  return {
+    names,
+    full,
+    write,
+    lines: ledgerOrder(quantity === 'pattern' ? values : correlations).map(j => {
+      const of = ({ values: all }: typeof values) => names.map((_, d) => all[d * measures.length + j]!);
+      const faded = of(correlations).map(size => Math.abs(size) < fade);
+      return {
+        name: measures[j]!,
+        wording: wordingOf(measures[j]!),
+        values: of(values).map((value, d) => (small === 'leave out' && faded[d] ? NaN : value)),
+        faded,
+        held: communalities[j]!,
+      };
+    }),
+  };
 }
 
 /** The scores against columns: a line a column, and one a level with the means of its rows. */

@@ -1,0 +1,31 @@
+import { saveText, saveUrl } from '../outputs/save';
+import type { Size } from './ChartHost';
+import { echarts, type Chart, type ChartOption } from './echarts';
+
+/** A picture as a file, drawn where nobody sees it. @param paper its background */
+export function takePicture(
+  kind: 'png' | 'svg',
+  size: Size,
+  option: ChartOption,
+  stem: string,
+  paper: string,
+): void {
+  const drawn = pictured(size, option, paper, kind === 'png' ? 'canvas' : 'svg');
+  if (kind === 'svg') saveText(`${stem}.svg`, drawn.renderToSVGString(), 'image/svg+xml');
+  else saveUrl(`${stem}.png`, drawn.getDataURL({ type: 'png', pixelRatio: 2, backgroundColor: paper }));
+  drawn.dispose();
+}
+
+function pictured(
+  size: Size,
+  option: ChartOption,
+  backgroundColor: string,
+  renderer: 'canvas' | 'svg',
+): Chart {
+  const drawn =
+    renderer === 'svg'
+      ? echarts.init(null, null, { renderer, ssr: true, ...size })
+      : echarts.init(document.createElement('div'), null, { renderer, devicePixelRatio: 2, ...size });
+  drawn.setOption({ animation: false, backgroundColor, ...option });
+  return drawn;
+}
