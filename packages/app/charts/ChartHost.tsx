@@ -4,12 +4,8 @@ import { useMode } from '../theme/ThemeMode';
 import { TakeOutMenu } from '../outputs/TakeOutMenu';
 import { echarts, type Chart, type ChartOption } from './echarts';
 import { takePicture } from './picture';
+import type { Size } from './size';
 import styles from './ChartHost.module.css';
-
-export interface Size {
-  readonly width: number;
-  readonly height: number;
-}
 
 interface ChartHostProps {
   /** What the chart shows, for those who do not see it. */

@@ -1,5 +1,5 @@
 import { saveText, saveUrl } from '../outputs/save';
-import type { Size } from './ChartHost';
+import type { Size } from './size';
 import { echarts, type Chart, type ChartOption } from './echarts';
 
 /** A picture as a file, drawn where nobody sees it. @param paper its background */

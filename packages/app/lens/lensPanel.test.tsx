@@ -4,6 +4,7 @@ import { act, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { selected, type Selection } from '../store/studySlice';
 import { show } from '../testing/show';
+import { LabelForm } from './LabelForm';
 import { LensPanel } from './LensPanel';
 
 jest.mock('../workers/pool', () => jest.requireActual<object>('../testing/pool'));
@@ -78,4 +79,20 @@ test('a dimension: what it holds, and what leads it', async () => {
   // Correlations of .5 between two measures: eigenvalues 1.5 and .5.
   const fact = (name: string) => screen.getByText(name).nextElementSibling?.textContent;
   expect([fact('eigenvalue'), fact('share')]).toEqual(['1.500', '75.0\u00a0%']);
+});
+
+test('selected rows become a level of a new label, and the next ones another level of it', async () => {
+  const { study } = show(<LabelForm rows={[0, 3]} />);
+  for (const [level, named] of [
+    ['rim', 'marked'],
+    ['base', 'marked'],
+  ] as const) {
+    await user.click(await screen.findByRole('button', { name: 'Give a label' }));
+    const label = screen.getByRole<HTMLInputElement>('combobox', { name: 'label, new or known' });
+    expect(label.value).toBe(named);
+    await user.type(screen.getByRole('combobox', { name: 'they are' }), level);
+    await user.click(screen.getByRole('button', { name: 'Label them' }));
+  }
+  expect(study().recipe.columns.find(({ name }) => name === 'marked')).toMatchObject({ role: 'label' });
+  expect(study().recipe.made.filter(({ name }) => name === 'marked')).toHaveLength(1);
 });

@@ -1,4 +1,5 @@
-import type { Size } from '../charts/ChartHost';
+import { mostOf } from '@wold/core/algebra/extremes';
+import type { Size } from '../charts/size';
 import type { ChartOption } from '../charts/echarts';
 import { coefficient, shortName } from '../charts/format';
 import { rectangle, stroke, textAt } from '../charts/shapes';
@@ -27,6 +28,7 @@ export interface PicturedLedger {
 const CELL = 118;
 const HELD = 60;
 const MARGIN = 14;
+const LEAST_NAME = 60;
 const LINE = 24;
 const WORDED = 38;
 const LETTERS = 60;
@@ -40,12 +42,10 @@ export function ledgerPicture(
 ): { readonly size: Size; readonly option: ChartOption } {
   const shown = lines.slice(0, MOST_LINES);
   const height = shown.some(({ wording }) => wording !== '') ? WORDED : LINE;
-  const room = Math.max(
-    60,
-    ...shown.map(({ name, wording }) =>
-      Math.max(textWidth(cut(name), 13) * 1.06, textWidth(cut(wording), 11)),
-    ),
-  );
+  const room = mostOf([
+    LEAST_NAME,
+    ...shown.flatMap(({ name, wording }) => [textWidth(cut(name), 13), textWidth(cut(wording), 11)]),
+  ]);
   const first = MARGIN + room + 20;
   const right = first + names.length * CELL + HELD;
   const size = { width: Math.ceil(right + MARGIN), height: MARGIN * 2 + 30 + shown.length * height };

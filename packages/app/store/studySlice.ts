@@ -18,14 +18,14 @@ export interface StudyState {
   /** Levels of the colouring label that the map shows alone, by code; empty for all. -1 is no level. */
   readonly isolated: readonly number[];
   /** Views that were chosen, by what they are views of. */
-  readonly views: Readonly<Record<string, string>>;
+  readonly views: readonly { readonly of: string; readonly view: string }[];
   /** The last edit, which one of the same thing soon after is merged with. */
   readonly lastEdit: { readonly of: string; readonly at: number };
 }
 
 export const nothing: Selection = { rows: [], columns: [], dimension: null };
 const noEdit = { of: '', at: 0 };
-const initial: StudyState = { study: null, selection: nothing, isolated: [], views: {}, lastEdit: noEdit };
+const initial: StudyState = { study: null, selection: nothing, isolated: [], views: [], lastEdit: noEdit };
 
 const MOST_PAST = 100;
 /** Changes of the same thing within this time are one step of undo. */
@@ -108,8 +108,8 @@ const slice = createSlice({
       return { ...state, isolated: others.length < state.isolated.length ? others : [...others, payload] };
     },
     showedAllLevels: state => ({ ...state, isolated: [] }),
-    viewed(state, { payload: { of, view } }: PayloadAction<{ of: string; view: string }>) {
-      return { ...state, views: { ...state.views, [of]: view } };
+    viewed(state, { payload }: PayloadAction<{ of: string; view: string }>) {
+      return { ...state, views: [...state.views.filter(({ of }) => of !== payload.of), payload] };
     },
     selected(state, { payload }: PayloadAction<Partial<Selection>>) {
       return { ...state, selection: { ...nothing, ...payload } };

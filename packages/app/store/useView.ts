@@ -17,7 +17,7 @@ export function useView<V extends string>(
 ): readonly [V, (view: V) => void] {
   const dispatch = useAppDispatch();
   const [search, setSearch] = useSearchParams();
-  const kept = useAppSelector(state => state.study.views[of]);
+  const kept = useAppSelector(state => state.study.views.find(other => other.of === of)?.view);
   const asked = search.get(name) ?? kept;
   const plain = views[0]!;
   const choose = (view: V) => {

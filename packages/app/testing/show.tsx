@@ -41,11 +41,12 @@ interface Shown extends RenderResult {
   readonly state: () => { readonly study: ReturnType<typeof studyReducer>; readonly notice: unknown };
 }
 
-/** Shows a component within an open study of {@link pots}, as the app does but for its workers. */
+/** Shows a component within an open study, of {@link pots} unless another is given, as the app does but for its workers. */
 export function show(
   part: ReactNode,
   recipe: Recipe = freshRecipe(pots),
   path = '/study/study/table',
+  table: Table = pots,
 ): Shown {
   const store = configureStore({
     reducer: { study: studyReducer, notice: noticeReducer },
@@ -56,7 +57,7 @@ export function show(
     <Provider store={store}>
       <ThemeMode>
         <MemoryRouter initialEntries={[path]}>
-          <TableContext value={pots}>{part}</TableContext>
+          <TableContext value={table}>{part}</TableContext>
         </MemoryRouter>
       </ThemeMode>
     </Provider>,

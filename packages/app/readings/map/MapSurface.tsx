@@ -12,7 +12,7 @@ import {
 import { leastOf, mostOf } from '@wold/core/algebra/extremes';
 import { textAt } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
-import type { Size } from '../../charts/ChartHost';
+import type { Size } from '../../charts/size';
 import { fixed } from '../../charts/format';
 import { rowName } from '../../lens/rowName';
 import { pointIndex } from '../../points/pointIndex';

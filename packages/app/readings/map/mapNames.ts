@@ -1,4 +1,4 @@
-import type { Size } from '../../charts/ChartHost';
+import type { Size } from '../../charts/size';
 import { nameSeries, offsetOf } from '../../charts/nameSeries';
 import { placeNames, type Box } from '../../charts/placeNames';
 import { textWidth } from '../../charts/textWidth';

@@ -1,5 +1,5 @@
 import type { RowMap } from '@wold/core/recipe/schema';
-import type { Size } from '../../charts/ChartHost';
+import type { Size } from '../../charts/size';
 import type { ChartOption } from '../../charts/echarts';
 import { figure, shortName as cut } from '../../charts/format';
 import type { ShortName } from '../../charts/namesApart';

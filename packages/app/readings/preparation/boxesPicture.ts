@@ -1,5 +1,5 @@
 import type { Box, MeasureBoxes } from '@wold/core/preparation/boxes';
-import type { Size } from '../../charts/ChartHost';
+import type { Size } from '../../charts/size';
 import type { ChartOption } from '../../charts/echarts';
 import { figure, shortName } from '../../charts/format';
 import { rectangle, textAt } from '../../charts/shapes';

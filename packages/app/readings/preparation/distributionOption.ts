@@ -2,7 +2,7 @@ import type { Box, MeasureBoxes } from '@wold/core/preparation/boxes';
 import { MOST_OUTLIERS } from '@wold/core/preparation/boxes';
 import type { Distribution, MeasureDistribution } from '@wold/core/preparation/distribution';
 import { leastOf, mostOf } from '@wold/core/algebra/extremes';
-import type { Size } from '../../charts/ChartHost';
+import type { Size } from '../../charts/size';
 import type { ChartOption } from '../../charts/echarts';
 import { figure } from '../../charts/format';
 import { textStyle } from '../../charts/textStyle';

@@ -1,4 +1,4 @@
-import type { Size } from '../../../charts/ChartHost';
+import type { Size } from '../../../charts/size';
 import type { ChartOption } from '../../../charts/echarts';
 import { FONT, textStyle } from '../../../charts/textStyle';
 import { figure, percent } from '../../../charts/format';

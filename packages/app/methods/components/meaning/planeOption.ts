@@ -4,7 +4,7 @@ import type { ShortName } from '../../../charts/namesApart';
 import { nameSeries, offsetOf, type PointName } from '../../../charts/nameSeries';
 import { placeNames } from '../../../charts/placeNames';
 import { FONT, textStyle } from '../../../charts/textStyle';
-import type { Size } from '../../../charts/ChartHost';
+import type { Size } from '../../../charts/size';
 import type { Tokens } from '../../../theme/tokens';
 
 export interface Arrow {

@@ -1,6 +1,6 @@
 import { leastOf, mostOf } from '@wold/core/algebra/extremes';
 import type { Distances } from '@wold/core/methods/components/distances';
-import type { Size } from '../../../charts/ChartHost';
+import type { Size } from '../../../charts/size';
 import type { ChartOption } from '../../../charts/echarts';
 import { figure, shortName } from '../../../charts/format';
 import { nameSeries, offsetOf, type PointName } from '../../../charts/nameSeries';

@@ -1,0 +1,5 @@
+/** In CSS pixels. */
+export interface Size {
+  readonly width: number;
+  readonly height: number;
+}
