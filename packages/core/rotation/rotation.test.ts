@@ -3,7 +3,8 @@ import { columnOf, entry, transpose, zeros, type Matrix } from '../algebra/matri
 import { crossed, identity, product } from '../algebra/product';
 import { seededRandom } from '../algebra/random';
 import { promax, scoreTransformation } from './promax';
-import { nearestRotation, varimax, varimaxCriterion } from './varimax';
+import { nearestRotation } from './orthogonal';
+import { varimax, varimaxCriterion } from './varimax';
 
 const random = (p: number, k: number, seed: number): Matrix => {
   const { normal } = seededRandom(seed);

@@ -3,7 +3,8 @@ import { columnOf, zeros, type Matrix } from '../algebra/matrix';
 import { product } from '../algebra/product';
 import { seededRandom } from '../algebra/random';
 import { symmetricEigen } from '../algebra/symmetricEigen';
-import { nearestRotation, varimax, varimaxCriterion } from './varimax';
+import { nearestRotation } from './orthogonal';
+import { varimax, varimaxCriterion } from './varimax';
 
 /** Component loadings of a made table: mostly noise, whose criterion has many ends, or k groups of columns. */
 function loadingsOf(k: number, p: number, seed: number, structured: boolean): Matrix {

@@ -2,7 +2,8 @@ import { columnOf, zeros, type Matrix } from '../algebra/matrix';
 import { quietHost, type Host } from '../host';
 import { product, crossed, identity } from '../algebra/product';
 import { seededRandom } from '../algebra/random';
-import { symmetricEigen } from '../algebra/symmetricEigen';
+import { normalised } from './kaiser';
+import { minus, nearestRotation, randomRotation, tangent } from './orthogonal';
 
 export interface Rotated {
   /** p × k, the loadings times the rotation. */
@@ -86,12 +87,6 @@ export function varimax(loadings: Matrix, host: Host = quietHost): Rotated {
       tolerance(),
     ),
   };
-}
-
-function randomRotation(k: number, normal: () => number): Matrix {
-  const at = zeros(k, k);
-  for (let i = 0; i < at.values.length; i++) at.values[i] = normal();
-  return nearestRotation(at);
 }
 
 /** How many numbers lie further than a tolerance above the one before them, and the first. */
@@ -233,51 +228,4 @@ function project(a: Matrix, start: Matrix) {
     slope = crossed(a, gradient(loadings));
   }
   return { rotation, criterion, iterations, converged: false };
-}
-
-/** The part of a slope that lies along the rotations. */
-function tangent(slope: Matrix, rotation: Matrix): Matrix {
-  const k = rotation.rows;
-  const m = crossed(rotation, slope);
-  const even = zeros(k, k);
-  for (let i = 0; i < k; i++) {
-    for (let j = 0; j < k; j++) even.values[j * k + i] = (m.values[j * k + i]! + m.values[i * k + j]!) / 2;
-  }
-  return minus(slope, product(rotation, even), 1);
-}
-
-/** The rotation nearest to a square matrix: X (XᵀX)^−½. */
-export function nearestRotation(x: Matrix): Matrix {
-  const k = x.rows;
-  const { values, vectors } = symmetricEigen(crossed(x, x));
-  const scaled = zeros(k, k);
-  for (let d = 0; d < k; d++) {
-    const by = 1 / Math.sqrt(Math.max(values[d]!, Number.MIN_VALUE));
-    for (let i = 0; i < k; i++) scaled.values[d * k + i] = vectors.values[d * k + i]! * by;
-  }
-  const root = zeros(k, k);
-  for (let i = 0; i < k; i++) {
-    for (let j = 0; j < k; j++) {
-      let sum = 0;
-      for (let d = 0; d < k; d++) sum += scaled.values[d * k + i]! * vectors.values[d * k + j]!;
-      root.values[j * k + i] = sum;
-    }
-  }
-  return product(x, root);
-}
-
-function minus(a: Matrix, b: Matrix, times: number): Matrix {
-  return { ...a, values: a.values.map((value, index) => value - times * b.values[index]!) };
-}
-
-function normalised(loadings: Matrix): Matrix {
-  const { rows: p, columns: k, values } = loadings;
-  const result = zeros(p, k);
-  for (let j = 0; j < p; j++) {
-    let square = 0;
-    for (let d = 0; d < k; d++) square += values[d * p + j]! * values[d * p + j]!;
-    const length = Math.sqrt(square);
-    for (let d = 0; d < k; d++) result.values[d * p + j] = length > 0 ? values[d * p + j]! / length : 0;
-  }
-  return result;
 }

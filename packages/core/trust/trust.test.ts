@@ -7,7 +7,7 @@ import { decompose } from '../methods/components/decompose';
 import { NO_ROTATION } from '../methods/components/rotation';
 import { PLAIN_PREPARATION, type PreparationInput } from '../preparation/prepared';
 import { prepare, treatFor } from '../preparation/prepare';
-import { nearestRotation } from '../rotation/varimax';
+import { nearestRotation } from '../rotation/orthogonal';
 import { tableOf } from '../testTables';
 import { agreement, turnedCongruence } from '../methods/components/agreement';
 import { congruence, pairedCongruence } from '../algebra/congruence';

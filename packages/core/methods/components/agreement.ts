@@ -9,7 +9,7 @@ import { prepare } from '../../preparation/prepare';
 import type { PreparationInput } from '../../preparation/prepared';
 import type { Treated } from '../../preparation/treatment';
 import { Problem } from '../../problem';
-import { nearestRotation } from '../../rotation/varimax';
+import { nearestRotation } from '../../rotation/orthogonal';
 import type { Table } from '../../table/table';
 import { congruence, pairedCongruence } from '../../algebra/congruence';
 import { groupsOf } from '../../table/groups';

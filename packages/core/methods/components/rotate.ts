@@ -2,6 +2,7 @@ import { columnOf, zeros, type Matrix } from '../../algebra/matrix';
 import { turnLargestPositive } from '../../algebra/sign';
 import { product } from '../../algebra/product';
 import { quietHost, type Host } from '../../host';
+import { bySize, phiOf, rearranged, sumOfSquares } from '../../rotation/arranged';
 import { promax, scoreTransformation } from '../../rotation/promax';
 import { varimax, type Rotated } from '../../rotation/varimax';
 import type { Components } from './components';
@@ -67,35 +68,6 @@ function varimaxOf(loadings: Matrix, host: Host): Rotated {
   const turned = varimax(loadings, host);
   turnedBefore.set(loadings, turned);
   return turned;
-}
-
-function bySize(structure: Matrix): number[] {
-  const sizes = Array.from({ length: structure.columns }, (_, d) => sumOfSquares(columnOf(structure, d)));
-  return [...sizes.keys()].sort((a, b) => sizes[b]! - sizes[a]! || a - b);
-}
-
-function sumOfSquares(column: Float64Array): number {
-  return column.reduce((sum, value) => sum + value * value, 0);
-}
-
-/** Columns in another order, some with their signs changed. */
-function rearranged(matrix: Matrix, order: readonly number[], signs: readonly number[]): Matrix {
-  const result = zeros(matrix.rows, matrix.columns);
-  order.forEach((from, to) =>
-    columnOf(result, to).set(columnOf(matrix, from).map(value => signs[to]! * value)),
-  );
-  return result;
-}
-
-function phiOf(phi: Matrix, order: readonly number[], signs: readonly number[]): Matrix {
-  const k = phi.rows;
-  const result = zeros(k, k);
-  for (let a = 0; a < k; a++) {
-    for (let b = 0; b < k; b++) {
-      result.values[b * k + a] = signs[a]! * signs[b]! * phi.values[order[b]! * k + order[a]!]!;
-    }
-  }
-  return result;
 }
 
 function scaled(matrix: Matrix, by: Float64Array): Matrix {
