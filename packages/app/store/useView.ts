@@ -1,4 +1,5 @@
 import { useSearchParams } from 'react-router';
+import { keepInTab, keptInTab } from '../storage/tab';
 import { viewed } from './studySlice';
 import { useAppDispatch, useAppSelector } from './store';
 
@@ -18,10 +19,13 @@ export function useView<V extends string>(
   const dispatch = useAppDispatch();
   const [search, setSearch] = useSearchParams();
   const kept = useAppSelector(state => state.study.views.find(other => other.of === of)?.view);
-  const asked = search.get(name) ?? kept;
+  // For when the page is loaded anew; a tab's own.
+  const keptAs = `wold.view ${useAppSelector(state => state.study.study?.id)} ${of}`;
+  const asked = search.get(name) ?? kept ?? keptInTab(keptAs);
   const plain = views[0]!;
   const choose = (view: V) => {
     dispatch(viewed({ of, view }));
+    keepInTab(keptAs, view);
     setSearch(
       now => {
         const next = new URLSearchParams(now);
