@@ -1,0 +1,95 @@
+import type { Matrix } from '../../algebra/matrix';
+import { quietHost, stretch, type Host } from '../../host';
+import { problemData, type ProblemData } from '../../problem';
+import { sumOfSquares } from '../../rotation/arranged';
+import { columnOf } from '../../algebra/matrix';
+import { rotateLoadings, type RotatedLoadings, type RotationSettings } from '../../rotation/rotateLoadings';
+import { leadingDimensions } from '../leading';
+import { extract } from './extract';
+import type { Extraction, ExtractionName } from './extraction';
+import { fitOf, residualsOf, type Fit, type Residuals } from './fit';
+import { reliability, type Reliability } from './reliability';
+import { scoring, type Scores, type Scoring } from './scores';
+
+export interface FactorSettings {
+  readonly factors: number;
+  readonly extraction: ExtractionName;
+  readonly rotation: RotationSettings;
+  readonly scoring: Scoring;
+}
+
+/** Common factors of correlations, rotated, with all that is told of them. */
+export interface CommonFactors extends Omit<Extraction, 'loadings' | 'iterations' | 'converged'> {
+  readonly extraction: Pick<Extraction, 'iterations' | 'converged'>;
+  readonly rotated: RotatedLoadings;
+  /**
+   * Σ of each factor's squared structure loadings. Those of correlated factors overlap, and do not add up to what all
+   * factors hold.
+   */
+  readonly structureSquares: Float64Array;
+  /** Σ of the communalities by the number of measures: what all factors hold together. */
+  readonly jointShare: number;
+  readonly residuals: Residuals;
+  /** Null where n is not known, or where correlations or their model have no inverse. */
+  readonly fit: Fit | null;
+  /** Or why there are none. */
+  readonly scores: Scores | ProblemData;
+  /** Of the measures that lead on each factor. */
+  readonly reliabilities: readonly Reliability[];
+}
+
+/**
+ * Common factors of correlations: extracted, rotated, tested and scored.
+ *
+ * @param correlations p × p, without negative eigenvalues
+ * @param covariances of the measures, by which sums of them are made; their correlations for standardised ones
+ * @param n rows that they are of; null where that is not known
+ * @throws Problem where the factors cannot be had
+ */
+export function commonFactors(
+  correlations: Matrix,
+  covariances: Matrix,
+  n: number | null,
+  settings: FactorSettings,
+  host: Host = quietHost,
+): CommonFactors {
+  const { factors, extraction: by, rotation } = settings;
+  const { loadings, iterations, converged, ...found } = extract(
+    correlations,
+    factors,
+    by,
+    stretch(host, 0, 0.5),
+  );
+  const rotated = rotateLoadings(loadings, rotation, stretch(host, 0.5, 1));
+  const { pattern, structure, phi } = rotated;
+  const residuals = residualsOf(correlations, pattern, phi);
+  const { uniquenesses, communalities } = found;
+  return {
+    ...found,
+    extraction: { iterations, converged },
+    rotated,
+    structureSquares: Float64Array.from({ length: factors }, (_, d) => sumOfSquares(columnOf(structure, d))),
+    jointShare: communalities.reduce((sum, value) => sum + value, 0) / correlations.rows,
+    residuals,
+    fit: n === null ? null : fitOf(correlations, residuals, factors, n),
+    scores: scoresOrWhyNot(correlations, { pattern, phi, uniquenesses }, settings.scoring),
+    reliabilities: ofLeadingItems(covariances, pattern),
+  };
+}
+
+function scoresOrWhyNot(...asked: Parameters<typeof scoring>): Scores | ProblemData {
+  try {
+    return scoring(...asked);
+  } catch (thrown) {
+    return problemData(thrown);
+  }
+}
+
+function ofLeadingItems(covariances: Matrix, pattern: Matrix): Reliability[] {
+  const leads = leadingDimensions(pattern);
+  return Array.from({ length: pattern.columns }, (_, d) => {
+    const items = [...leads.keys()].filter(j => leads[j] === d);
+    const signs = items.map(j => (pattern.values[d * pattern.rows + j]! < 0 ? -1 : 1));
+    return reliability(covariances, items, signs);
+  });
+}
