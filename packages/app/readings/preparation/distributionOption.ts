@@ -64,6 +64,7 @@ export function distributionOption(drawn: DrawnDistribution, tokens: Tokens, siz
       min: 0,
       max: mostOf(of.histogram.counts) / BARS || 1,
       splitNumber: 2,
+      axisLine: { show: false, onZero: false },
       name: title(when, of, box),
       nameLocation: 'end',
       nameGap: 6,

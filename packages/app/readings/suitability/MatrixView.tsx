@@ -99,6 +99,9 @@ interface PairListProps {
   readonly letters: number;
 }
 
+/** So many letters more stand in a line of their own. */
+const BELOW = 6;
+
 function PairList({ pairs, n, partial, letters }: PairListProps) {
   const shortName = useShortName();
   const dispatch = useAppDispatch();
@@ -124,7 +127,16 @@ function PairList({ pairs, n, partial, letters }: PairListProps) {
                     title={`${a} and ${b}`}
                     onClick={() => dispatch(selected({ columns: [a, b] }))}
                   >
-                    {shortName(a, letters)} · {shortName(b, letters)}
+                    {a.length > letters || b.length > letters ? (
+                      // One below the other each has the whole width.
+                      <>
+                        {shortName(a, BELOW + letters)}
+                        <br />
+                        {shortName(b, BELOW + letters)}
+                      </>
+                    ) : (
+                      `${a} · ${b}`
+                    )}
                   </button>
                 </th>
                 <td>{coefficient(r)}</td>

@@ -339,6 +339,15 @@ describe('fit of exact factors', () => {
   });
 });
 
+test('where the correction takes more than there is, there is no corrected test', () => {
+  const pattern = truth(9, 3, 9);
+  const exact = withDiagonal(product(pattern, transpose(pattern)), new Array<number>(9).fill(1));
+  const one = extract(exact, 1, 'minimum-residual');
+  const residuals = residualsOf(exact, one.loadings, identity(1));
+  expect(fitOf(exact, residuals, 1, 5)!.corrected).toEqual({ value: NaN, p: NaN });
+  expect(fitOf(exact, residuals, 1, 6)!.corrected.value).toBeGreaterThan(0);
+});
+
 describe('scores', () => {
   const phi = symmetric([1], [0.5, 1]);
   const pattern = truth(8, 2, 2);

@@ -28,7 +28,10 @@ export interface Fit {
   readonly discrepancy: number;
   /** ((p − m)² − (p + m)) / 2. */
   readonly df: number;
-  /** (n − 1) times the discrepancy, and with Bartlett's correction (1951); p is NaN without degrees of freedom. */
+  /**
+   * (n − 1) times the discrepancy, and with Bartlett's correction (1951), which so few rows may not allow (NaN); p is NaN
+   * without degrees of freedom.
+   */
   readonly plain: ChiSquare;
   readonly corrected: ChiSquare;
   /** (Steiger and Lind 1980), over n − 1, of the plain χ², with the ends of its 90 % interval; NaN without df. */
@@ -96,6 +99,7 @@ export function fitOf(
     p: of > 0 ? chiSquareTail(value, of) : NaN,
   });
   const plain = (n - 1) * discrepancy;
+  const correction = n - 1 - (2 * p + 5) / 6 - (2 * m) / 3;
   const dfApart = (p * (p - 1)) / 2;
   const apart = -(n - 1) * own.logDeterminant;
   const rmseaAt = (noncentrality: number) =>
@@ -106,7 +110,7 @@ export function fitOf(
     discrepancy,
     df,
     plain: tested(plain, df),
-    corrected: tested((n - 1 - (2 * p + 5) / 6 - (2 * m) / 3) * discrepancy, df),
+    corrected: correction > 0 ? tested(correction * discrepancy, df) : { value: NaN, p: NaN },
     rmsea: rmseaAt(plain - df),
     rmseaLow: rmseaAt(df > 0 ? noncentralityOf(plain, df, 0.05) : NaN),
     rmseaHigh: rmseaAt(df > 0 ? noncentralityOf(plain, df, 0.95) : NaN),
