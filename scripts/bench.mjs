@@ -3,6 +3,7 @@ import { bundled } from './bundled.mjs';
 // Machines are shared and noisy: each piece is timed in turn with its plain form, and what counts is the ratio.
 const ROUNDS = 3;
 const { componentsContests, correlationsAndEigen, parallelContest } = await bundled('bench/components.ts');
+const { factorsOf } = await bundled('bench/factors.ts');
 const { readingContest } = await bundled('bench/reading.ts');
 
 for (const { name, ours, plain } of [
@@ -24,6 +25,12 @@ for (const { name, ours, plain } of [
 const large = correlationsAndEigen(5000, 500);
 console.log(
   `correlations and all eigenpairs of 5000 × 500: ${ms(median([time(large), time(large), time(large)]))}\n`,
+);
+
+const { factors, eigen } = factorsOf(1000, 100, 6);
+const [ofFactors, ofEigen] = [factors, eigen].map(work => median([time(work), time(work), time(work)]));
+console.log(
+  `maximum likelihood and oblimin from 10 starts, 1000 × 100: ${ms(ofFactors)}, ${(ofFactors / ofEigen).toFixed(1)} × its eigenpairs (at most 40)\n`,
 );
 
 function time(work) {
