@@ -45,6 +45,7 @@ export function BinsForm({ name }: { name: string }) {
         </span>
         <OutlinedInput
           autoFocus
+          fullWidth
           value={text}
           onChange={event => setText(event.target.value)}
           onKeyDown={event => event.key === 'Escape' && setOpen(false)}

@@ -29,6 +29,7 @@ export function ReasonForm({ action, asks, onReason }: ReasonFormProps) {
         <span className="soft small">{asks}</span>
         <OutlinedInput
           autoFocus
+          fullWidth
           value={reason}
           onChange={event => setReason(event.target.value)}
           onKeyDown={event => event.key === 'Escape' && setReason(null)}

@@ -173,6 +173,7 @@ function ColumnField({ name, nameOf, onName }: ColumnFieldProps) {
   return (
     <Autocomplete
       disableClearable
+      sx={{ mt: 1 }}
       size="small"
       options={columns.map(column => column.name)}
       filterOptions={FOUND}
