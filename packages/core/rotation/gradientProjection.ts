@@ -26,7 +26,7 @@ export interface Projected {
 export interface ProjectionSettings {
   readonly criterion: Criterion;
   readonly oblique: boolean;
-  /** Random starts beside the loadings' own axes. */
+  /** Random starts beside the loadings' own axes, more where they do not end alike; none for 0. */
   readonly starts: number;
   readonly seed: number;
 }
@@ -42,10 +42,13 @@ const FOLLOWED = 3;
 /** Ends whose criteria differ by less than this share of the loadings' own size are the same. */
 const SAME_END = 1e-6;
 const MOST_HALVINGS = 40;
+/** Where ends differ, starts go on until the best was reached so often, or there were so many. */
+const OFTEN = 5;
+const MOST_STARTS = 100;
 
 /**
  * Rotates loadings so that a criterion is as small as can be, from the loadings' own axes and from random ones; the best
- * end is kept (gradient projection: Jennrich 2001 for orthogonal, 2002 for oblique dimensions; Bernaards and Jennrich
+ * end is kept, and where ends differ there are as many starts as it takes to have reached it several times (gradient projection: Jennrich 2001 for orthogonal, 2002 for oblique dimensions; Bernaards and Jennrich
  * 2005).
  *
  * @param unrotated p × k, in the unit that the criterion is to see (Kaiser's normalisation is the caller's)
@@ -56,26 +59,32 @@ export function project(unrotated: Matrix, settings: ProjectionSettings, host: H
   const follow = oblique ? followOblique : followOrthogonal;
   const size = unrotated.values.reduce((sum, value) => sum + value * value, 0) || 1;
   const { normal } = seededRandom(seed);
+  const near = (value: number) => SAME_END * (Math.abs(value) + size * 1e-3);
   const ends = [follow(unrotated, identity(k), criterion, NEAR)];
-  for (let start = 0; k > 1 && start < starts; start++) {
-    host.progress(start / starts);
-    ends.push(follow(unrotated, randomRotation(k, normal), criterion, NEAR));
+  let lowest = ends[0]!.criterion;
+  const reached = () => ends.filter(end => end.criterion <= lowest + near(lowest)).length;
+  const enough = () =>
+    starts === 0 || k < 2 || (ends.length > starts && (reached() === ends.length || reached() >= OFTEN));
+  while (!enough() && ends.length < Math.max(MOST_STARTS, starts)) {
+    host.progress(Math.min(1, ends.length / MOST_STARTS));
+    const end = follow(unrotated, randomRotation(k, normal), criterion, NEAR);
+    ends.push(end);
+    lowest = Math.min(lowest, end.criterion);
   }
   const best = ends
     .toSorted((a, b) => a.criterion - b.criterion)
     .slice(0, FOLLOWED)
     .map(end => follow(unrotated, end.rotation, criterion, STILL))
     .reduce((a, b) => (b.criterion < a.criterion ? b : a));
-  const near = SAME_END * (Math.abs(best.criterion) + size * 1e-3);
   const distinct: number[] = [];
   for (const { criterion: value } of ends) {
-    if (!distinct.some(other => Math.abs(other - value) <= near)) distinct.push(value);
+    if (!distinct.some(other => Math.abs(other - value) <= near(lowest))) distinct.push(value);
   }
   return {
     ...best,
     phi: oblique ? unitDiagonal(crossed(best.rotation, best.rotation)) : identity(k),
     starts: ends.length,
-    reached: ends.filter(end => end.criterion <= best.criterion + near).length,
+    reached: reached(),
     optima: distinct.length,
   };
 }

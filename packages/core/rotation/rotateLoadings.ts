@@ -33,7 +33,7 @@ export interface RotationSettings {
   readonly epsilon: number;
   /** p × m, NaN where it says nothing; null for all but `target`. */
   readonly target: Matrix | null;
-  /** Random starts beside the loadings' own axes; varimax takes as many as it needs. */
+  /** Random starts at least, beside the loadings’ own axes. */
   readonly starts: number;
 }
 
