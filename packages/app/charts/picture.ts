@@ -1,5 +1,5 @@
 import { saveText, saveUrl } from '../outputs/save';
-import type { Size } from './size';
+import { sharpness, type Size } from './size';
 import { echarts, type Chart, type ChartOption } from './echarts';
 
 /** A picture as a file, drawn where nobody sees it. @param paper its background */
@@ -12,7 +12,10 @@ export function takePicture(
 ): void {
   const drawn = pictured(size, option, paper, kind === 'png' ? 'canvas' : 'svg');
   if (kind === 'svg') saveText(`${stem}.svg`, drawn.renderToSVGString(), 'image/svg+xml');
-  else saveUrl(`${stem}.png`, drawn.getDataURL({ type: 'png', pixelRatio: 2, backgroundColor: paper }));
+  else {
+    const pixelRatio = sharpness(size);
+    saveUrl(`${stem}.png`, drawn.getDataURL({ type: 'png', pixelRatio, backgroundColor: paper }));
+  }
   drawn.dispose();
 }
 
@@ -25,7 +28,11 @@ function pictured(
   const drawn =
     renderer === 'svg'
       ? echarts.init(null, null, { renderer, ssr: true, ...size })
-      : echarts.init(document.createElement('div'), null, { renderer, devicePixelRatio: 2, ...size });
+      : echarts.init(document.createElement('div'), null, {
+          renderer,
+          devicePixelRatio: sharpness(size),
+          ...size,
+        });
   drawn.setOption({ animation: false, backgroundColor, ...option });
   return drawn;
 }

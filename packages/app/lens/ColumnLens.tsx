@@ -69,7 +69,7 @@ export function ColumnLens({ name }: { name: string }) {
         <PairScatter x={mate} y={name} account={account} />
       )}
       {account?.measures.includes(name) && (
-        <Relations recipe={recipe} measure={name} rows={rowsUsed(account)} />
+        <Relations recipe={recipe} measure={name} rows={table.matrix === null ? account.rows.length : null} />
       )}
       {account?.measures.includes(name) && table.matrix === null && <Rebuilt hand={hand} measure={name} />}
       <ColumnActions column={column} said={said} numbers={description.kind === 'number'} />
@@ -79,6 +79,8 @@ export function ColumnLens({ name }: { name: string }) {
 
 /** That its figures are those of the table, where these differ from what is reduced. */
 function untreatedNote(table: Table, recipe: Recipe, account: Account | null): string | null {
+  // A matrix of relations has no rows to leave out.
+  if (table.matrix !== null) return null;
   const weighs = recipe.columns.some(({ role }) => role === 'weight');
   const all = `As in the table: all rows${weighs ? ', unweighted' : ''}`;
   if (account === null) return weighs ? `${all}.` : null;
@@ -218,15 +220,11 @@ function Levels({ of, listed }: { of: LevelDescription; listed: boolean }) {
   );
 }
 
-/** The rows that relations stand on; a given matrix has them elsewhere. */
-const rowsUsed = ({ rows }: Account): string =>
-  rows.length === 0 ? 'measures' : `${count(rows.length, 'row')} used`;
-
 interface RelationsProps {
   readonly recipe: Recipe;
   readonly measure: string;
-  /** What they are correlations over. */
-  readonly rows: string;
+  /** How many rows they are of; null where the table gives no rows. */
+  readonly rows: number | null;
 }
 
 function Relations({ recipe, measure, rows }: RelationsProps) {
@@ -237,7 +235,10 @@ function Relations({ recipe, measure, rows }: RelationsProps) {
   return (
     <>
       <h3 className={styles.section}>
-        Strongest correlations <span className={`${styles.of} soft small`}>of the {rows}, as treated</span>
+        Strongest correlations
+        {rows !== null && (
+          <span className={`${styles.of} soft small`}>of the {count(rows, 'row')} used, as treated</span>
+        )}
       </h3>
       <table className={styles.bars}>
         <tbody>

@@ -1,4 +1,5 @@
 import { light } from '../theme/tokens';
+import { sharpness } from '../charts/size';
 import { ledgerPicture } from './ledgerPicture';
 
 interface Shape {
@@ -59,4 +60,21 @@ test('every cell is a number and a bar of its length on its side, faded ones pal
     expect(Math.max(x ?? 0, 0)).toBeLessThanOrEqual(size.width);
     expect(Math.max(y ?? 0, shape?.y ?? 0)).toBeLessThanOrEqual(size.height);
   }
+});
+
+test('a large ledger says how much of it is drawn, and can be drawn by a browser', () => {
+  const names = Array.from({ length: 50 }, (_, d) => `d${d}`);
+  const large = Array.from({ length: 2000 }, (_, j) => ({
+    name: `m${j}`,
+    wording: 'how far do you agree',
+    values: names.map(() => 0.3),
+    faded: names.map(() => true),
+    held: 0.5,
+  }));
+  const { size, option } = ledgerPicture({ names, lines: large, full: 1, write: String }, light);
+  const texts = (option as unknown as { graphic: Shape[] }).graphic.flatMap(({ style }) => style.text ?? []);
+  expect(texts).toContain('The first 300 of 2,000 lines. The first 40 of 50 dimensions.');
+  // Sides of 16,384 pixels are the most that browsers draw.
+  expect(Math.max(size.width, size.height) * sharpness(size)).toBeLessThanOrEqual(16_384);
+  expect(sharpness({ width: 800, height: 600 })).toBe(2);
 });

@@ -34,13 +34,23 @@ const WORDED = 38;
 const LETTERS = 60;
 /** A picture of more would not be read. */
 const MOST_LINES = 300;
+const MOST_DIMENSIONS = 40;
 
 /** The ledger as a picture, and how large it is. */
 export function ledgerPicture(
-  { names, lines, full, write }: PicturedLedger,
+  { names: all, lines, full, write }: PicturedLedger,
   tokens: Tokens,
 ): { readonly size: Size; readonly option: ChartOption } {
   const shown = lines.slice(0, MOST_LINES);
+  const names = all.slice(0, MOST_DIMENSIONS);
+  const left = [
+    lines.length > shown.length
+      ? `The first ${shown.length} of ${lines.length.toLocaleString('en')} lines. `
+      : '',
+    all.length > names.length
+      ? `The first ${names.length} of ${all.length.toLocaleString('en')} dimensions.`
+      : '',
+  ].join('');
   const height = shown.some(({ wording }) => wording !== '') ? WORDED : LINE;
   const room = mostOf([
     LEAST_NAME,
@@ -48,7 +58,10 @@ export function ledgerPicture(
   ]);
   const first = MARGIN + room + 20;
   const right = first + names.length * CELL + HELD;
-  const size = { width: Math.ceil(right + MARGIN), height: MARGIN * 2 + 30 + shown.length * height };
+  const size = {
+    width: Math.ceil(right + MARGIN),
+    height: MARGIN * 2 + 30 + shown.length * height + (left === '' ? 0 : LINE),
+  };
   const soft = { fill: tokens.inkSoft, size: 11 };
   const head = [
     ...names.map((name, d) =>
@@ -63,16 +76,19 @@ export function ledgerPicture(
     return [
       textAt(cut(name), MARGIN, y, { fill: tokens.ink, bold: true }),
       ...(wording === '' ? [] : [textAt(cut(wording), MARGIN, y + 15, soft)]),
-      ...values.flatMap((value, d) =>
-        cell(value, { left: first + d * CELL, y, faded: faded[d]!, full, write }, tokens),
-      ),
+      ...values
+        .slice(0, names.length)
+        .flatMap((value, d) =>
+          cell(value, { left: first + d * CELL, y, faded: faded[d]!, full, write }, tokens),
+        ),
       textAt(Number.isFinite(held) ? coefficient(held) : '', right, y, {
         fill: tokens.inkSoft,
         align: 'right',
       }),
     ];
   });
-  return { size, option: { graphic: [...head, ...body] } };
+  const foot = left === '' ? [] : [textAt(left, MARGIN, size.height - LINE / 2 - 4, soft)];
+  return { size, option: { graphic: [...head, ...body, ...foot] } };
 }
 
 interface CellLook {

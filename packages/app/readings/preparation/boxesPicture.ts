@@ -10,7 +10,8 @@ const ACROSS = 4;
 const CARD = { width: 250, height: 96 };
 const GAP = 10;
 /** A picture of more would not be read. */
-export const MOST_PICTURED = 200;
+const MOST_PICTURED = 200;
+const FOOT = 24;
 
 /** The boxes of all measures before and after treatment, each with the ends of its scale, and how large that is. */
 export function boxesPicture(
@@ -20,20 +21,26 @@ export function boxesPicture(
   const shown = boxes.slice(0, MOST_PICTURED);
   const across = Math.min(ACROSS, shown.length);
   const lines = Math.ceil(shown.length / ACROSS);
+  const cut = shown.length < boxes.length;
+  const size = {
+    width: across * (CARD.width + GAP) + GAP,
+    height: lines * (CARD.height + GAP) + GAP + (cut ? FOOT : 0),
+  };
+  const foot = `The first ${shown.length} of ${boxes.length.toLocaleString('en')} measures.`;
   return {
-    size: {
-      width: across * (CARD.width + GAP) + GAP,
-      height: lines * (CARD.height + GAP) + GAP,
-    },
+    size,
     option: {
-      graphic: shown.flatMap((box, index) =>
-        card(
-          box,
-          GAP + (index % ACROSS) * (CARD.width + GAP),
-          GAP + Math.floor(index / ACROSS) * (CARD.height + GAP),
-          tokens,
+      graphic: [
+        ...shown.flatMap((box, index) =>
+          card(
+            box,
+            GAP + (index % ACROSS) * (CARD.width + GAP),
+            GAP + Math.floor(index / ACROSS) * (CARD.height + GAP),
+            tokens,
+          ),
         ),
-      ),
+        ...(cut ? [textAt(foot, GAP, size.height - FOOT / 2, { fill: tokens.inkSoft })] : []),
+      ],
     },
   };
 }

@@ -65,7 +65,7 @@ export function distributionOption(drawn: DrawnDistribution, tokens: Tokens, siz
       max: mostOf(of.histogram.counts) / BARS || 1,
       splitNumber: 2,
       axisLine: { show: false, onZero: false },
-      name: title(when, of, box),
+      name: title(when, of, box, size.width),
       nameLocation: 'end',
       nameGap: 6,
       nameTextStyle: { ...text, fontSize: 12, align: 'left', padding: [0, 0, 0, -MARGIN.left] },
@@ -81,11 +81,14 @@ export function distributionOption(drawn: DrawnDistribution, tokens: Tokens, siz
 
 /** Bars take so much of the height; the box stands above them. */
 const BARS = 0.72;
+/** From here on its title is said in full. */
+const WIDE = 300;
 
-function title(when: string, { n }: Distribution, box: Box | undefined): string {
+/** The outliers are rows, whatever these weigh. @param width that there is, beside the mark that takes it out */
+function title(when: string, { n }: Distribution, box: Box | undefined, width: number): string {
   const beyond = box?.outliers.length ?? 0;
   const said = beyond === MOST_OUTLIERS ? `${beyond} or more` : String(beyond);
-  return `${when}: ${n.toLocaleString('en')}${beyond === 0 ? '' : `, ${said} beyond`}`;
+  return `${when}: ${n.toLocaleString('en')}${width < WIDE ? '' : ' entries'}${beyond === 0 ? '' : `, ${said} ${width < WIDE ? 'beyond' : 'rows beyond the whiskers'}`}`;
 }
 
 function endsOf({ histogram }: Distribution, box: Box | undefined): number[] {

@@ -61,7 +61,7 @@ test('a box and the bars below it stand where their values do on the axis', () =
     [-10, 30],
     [-10, 30],
   ]);
-  expect(option.yAxis[0]!.name).toBe('before: 60, 2 beyond');
+  expect(option.yAxis[0]!.name).toBe('before: 60 entries, 2 rows beyond the whiskers');
   const coord = ([x, y]: [number, number]) => [10 * x, 500 - y];
   const [bars, boxed] = option.series;
   const third = bars!.renderItem({ dataIndex: 2 }, { coord }).shape!;
@@ -82,4 +82,12 @@ test('one card a measure, within the picture, and none drawn where nothing varie
   for (const { shape } of graphic) if (shape?.cx !== undefined) expect(shape.cx).toBeLessThan(size.width);
   expect(graphic.filter(({ type }) => type === 'circle')).toHaveLength(8 * 4);
   expect(graphic.filter(({ shape }) => Number.isNaN(shape?.x) || Number.isNaN(shape?.cx))).toEqual([]);
+});
+
+test('of very many measures the picture says how many it leaves out', () => {
+  const many = Array.from({ length: 2000 }, (_, j) => ({ ...boxes, measure: `m${j}` }));
+  const texts = ({ option }: ReturnType<typeof boxesPicture>) =>
+    (option as unknown as { graphic: Shape[] }).graphic.flatMap(({ style }) => style.text ?? []);
+  expect(texts(boxesPicture(many, light))).toContain('The first 200 of 2,000 measures.');
+  expect(texts(boxesPicture(many.slice(0, 3), light)).join()).not.toContain('The first');
 });
