@@ -1,4 +1,4 @@
-import { alsoFor, fileKindsOf, reductionFile } from '@wold/core/methods/files';
+import { alsoFor, extensionOf, fileKindsOf, reductionFile } from '@wold/core/methods/files';
 import { METHOD_FILES, workOf } from '@wold/core/methods/works';
 import { arrangementOf } from '@wold/core/recipe/arrangementOf';
 import { arrangeWithScores } from '@wold/core/recipe/arrangeWithScores';
@@ -66,7 +66,7 @@ export async function runStudy(
       });
       const found = also === null ? null : await orNull(bench.need(also.stage, also.ask));
       const text = reductionFile(method, kind, output, found);
-      files.push({ name: `${stems[index]!}-${kind}.csv`, text });
+      files.push({ name: `${stems[index]!}-${kind}.${extensionOf(method, kind)}`, text });
     }
     lines.push(`${reduction.name}: ${workOf(method).line(result)}`);
   }

@@ -1,4 +1,6 @@
-import type { Reduction } from './recipe/schema';
+import type { ComponentsSettings } from './methods/components/settings';
+import type { ReductionOutput } from './methods/work';
+import type { Recipe, Reduction, ReductionBy } from './recipe/schema';
 import { seededRandom } from './algebra/random';
 import { PLAIN_PREPARATION, type PreparationInput, rowsOf, type PreparedRows } from './preparation/prepared';
 import { prepare } from './preparation/prepare';
@@ -51,8 +53,22 @@ export function preparedOf(
   return rowsOf(prepare(tableOf(columns), { ...PLAIN_PREPARATION, measures, weight: null, ...more }));
 }
 
-/** A reduction with some of its method's settings changed. */
-export const reductionWith = (reduction: Reduction, change: Partial<Reduction['settings']>): Reduction => ({
-  ...reduction,
-  settings: { ...reduction.settings, ...change },
-});
+/** A reduction by components with some of its settings changed. */
+export const reductionWith = (
+  reduction: Reduction,
+  change: Partial<ComponentsSettings>,
+): ReductionBy<'components'> =>
+  ({ ...reduction, settings: { ...reduction.settings, ...change } }) as ReductionBy<'components'>;
+
+/** The first reduction of a recipe, which is by components. */
+export const firstOf = ({ reductions }: Recipe): ReductionBy<'components'> => {
+  const [first] = reductions;
+  if (first?.settings.method !== 'components') throw new RangeError('It is not by components.');
+  return first as ReductionBy<'components'>;
+};
+
+/** What a file of a reduction is made of, where nothing but these tells in it. */
+export const outputFor = <Result>(
+  of: Pick<ReductionOutput<Result>, 'table' | 'account' | 'result'> &
+    Partial<Pick<ReductionOutput<Result>, 'names'>>,
+): ReductionOutput<Result> => ({ names: [], settings: null, wordings: new Map(), ...of });

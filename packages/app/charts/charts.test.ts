@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { coefficient, count, figure, fixed, percent, shortName } from './format';
+import { coefficient, count, figure, fixed, percent, shortName } from '@wold/core/writeup/format';
 import { placeNames, type Name } from './placeNames';
 
 describe('numbers as they are shown', () => {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { shortName } from './format';
+import { shortName } from '@wold/core/writeup/format';
 import { namesApart } from './namesApart';
 
 const lengthOf = (text: string) => [...text].length;

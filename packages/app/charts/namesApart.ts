@@ -1,4 +1,4 @@
-import { shortName } from './format';
+import { shortName } from '@wold/core/writeup/format';
 
 /** A name at most so many letters long, told apart from the names it stands among. */
 export type ShortName = (name: string, most: number) => string;

@@ -3,7 +3,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { Role } from '@wold/core/table/role';
-import { count } from '../charts/format';
+import { count } from '@wold/core/writeup/format';
 import { Word } from './Word';
 import styles from './Word.module.css';
 

@@ -3,7 +3,7 @@ import MenuItem from '@mui/material/MenuItem';
 import { METHODS } from '@wold/core/methods/lists/methods';
 import { withNewReduction, withReductionCopied } from '@wold/core/recipe/edit/reductions';
 import { rowsFor } from '@wold/core/recipe/fresh';
-import { METHOD_WORDS } from '../methods/words';
+import { wordsOf } from '../methods/words';
 import { tookInHand } from '../store/studySlice';
 import { useAppDispatch } from '../store/store';
 import { useTable } from '../store/TableContext';
@@ -36,7 +36,7 @@ export function AddMenu({ anchor, onClose }: AddMenuProps) {
           onClick={() => add(withNewReduction(recipe, hand, rowsFor(table), name))}
         >
           <strong>{title}</strong>
-          <span className="soft small">{METHOD_WORDS[name].when}</span>
+          <span className="soft small">{wordsOf(name).when}</span>
         </MenuItem>
       ))}
       <MenuItem className={styles.choice} onClick={() => add(withReductionCopied(recipe, hand))}>

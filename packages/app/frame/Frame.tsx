@@ -9,7 +9,7 @@ import { noticed } from '../store/noticeSlice';
 import { LensPanel } from '../lens/LensPanel';
 import { loadAll } from '../readings/later';
 import { readingOf } from '../readings/readings';
-import { METHOD_WORDS } from '../methods/words';
+import { wordsOf } from '../methods/words';
 import { QUESTIONS, type Question } from '../readings/questions';
 import { tookInHand, lookedAt } from '../store/studySlice';
 import { useUndo } from '../store/useUndo';
@@ -246,7 +246,7 @@ function useMethodActions(): Action[] {
   const edit = useEdit();
   const navigate = useNavigate();
   const { id } = useStudy();
-  return METHOD_WORDS[hand.settings.method].actions.map(({ name, question, change }) => ({
+  return wordsOf(hand.settings.method).actions.map(({ name, question, change }) => ({
     name,
     run: () => {
       edit(withSettings(recipe, hand, change), `${name} ${hand.id}`);

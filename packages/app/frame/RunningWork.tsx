@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { currentJobs, onJobs, stopJob } from '../workers/pool';
-import { percent } from '../charts/format';
+import { percent } from '@wold/core/writeup/format';
 import styles from './RunningWork.module.css';
 
 /** Work shorter than this is not worth a word. */

@@ -5,7 +5,7 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState, type MouseEvent } from 'react';
 import type { Reduction } from '@wold/core/recipe/schema';
-import { METHOD_WORDS } from '../methods/words';
+import { wordsOf } from '../methods/words';
 import { usePlacement, useReduced } from '../results/stages';
 import { setBeside, tookInHand } from '../store/studySlice';
 import { withReduction, withoutReduction } from '@wold/core/recipe/edit/reductions';
@@ -98,7 +98,7 @@ function Card({ reduction, alone }: { reduction: Reduction; alone: boolean }) {
           {problem
             ? 'cannot run'
             : value
-              ? METHOD_WORDS[reduction.settings.method].line(value as never)
+              ? wordsOf(reduction.settings.method).line(value as never)
               : waits
                 ? 'not looked at'
                 : 'not there yet'}

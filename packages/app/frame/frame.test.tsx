@@ -3,6 +3,7 @@ import 'fake-indexeddb/auto';
 import { act, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { freshRecipe } from '@wold/core/recipe/fresh';
+import { firstOf } from '@wold/core/testTables';
 import { edit, tookInHand } from '../store/studySlice';
 import { withPreparation } from '@wold/core/recipe/edit/preparation';
 import { withNewReduction, withReduction } from '@wold/core/recipe/edit/reductions';
@@ -98,7 +99,7 @@ describe('the shelf', () => {
 
   test('what is added is asked: a method, or the one in hand once more with all its settings', async () => {
     const turned = withReduction(recipe, recipe.reductions[0]!.id, {
-      settings: { ...recipe.reductions[0]!.settings, keep: 2, rotation: { method: 'varimax', power: 4 } },
+      settings: { ...firstOf(recipe).settings, keep: 2, rotation: { method: 'varimax', power: 4 } },
     });
     const { study } = show(<Shelf {...shelf} adding />, turned);
     await user.click(await screen.findByRole('menuitem', { name: /^Components once more/ }));

@@ -8,7 +8,7 @@ import type { Recipe } from '@wold/core/recipe/schema';
 import type { Column } from '@wold/core/table/column';
 import { COLUMN_TYPES, type ColumnType } from '@wold/core/table/columnType';
 import type { ColumnDescription } from '@wold/core/table/describe';
-import { shortName } from '../charts/format';
+import { shortName } from '@wold/core/writeup/format';
 import { withColumn } from '@wold/core/recipe/edit/columns';
 import { useEdit, useRecipe } from '../store/useStudy';
 import form from '../theme/form.module.css';

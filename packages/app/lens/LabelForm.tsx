@@ -8,7 +8,7 @@ import { findColumn } from '@wold/core/table/table';
 import { noticed } from '../store/noticeSlice';
 import { useAppDispatch } from '../store/store';
 import { useTable } from '../store/TableContext';
-import { count } from '../charts/format';
+import { count } from '@wold/core/writeup/format';
 import { useEdit, useRecipe } from '../store/useStudy';
 import form from '../theme/form.module.css';
 import styles from './Lens.module.css';

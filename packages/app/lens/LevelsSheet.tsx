@@ -4,7 +4,7 @@ import Link from '@mui/material/Link';
 import OutlinedInput from '@mui/material/OutlinedInput';
 import type { LevelColumn } from '@wold/core/table/column';
 import { useState } from 'react';
-import { shortName } from '../charts/format';
+import { shortName } from '@wold/core/writeup/format';
 import { withColumn } from '@wold/core/recipe/edit/columns';
 import { withMadeColumn } from '@wold/core/recipe/edit/columns';
 import { withPreparation } from '@wold/core/recipe/edit/preparation';

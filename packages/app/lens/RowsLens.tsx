@@ -5,7 +5,7 @@ import type { Account } from '@wold/core/preparation/prepared';
 import type { RowLeftOut } from '@wold/core/preparation/treatment';
 import { levelAt, textAt, type LevelColumn } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
-import { count, figure, fixed } from '../charts/format';
+import { count, figure, fixed } from '@wold/core/writeup/format';
 import { useAccount } from '../results/stages';
 import { rowName } from './rowName';
 import { selected } from '../store/studySlice';
@@ -17,7 +17,7 @@ import { useShortName } from '../store/useShortName';
 import { setsApart } from './apart';
 import { LabelForm } from './LabelForm';
 import { ReasonForm } from './ReasonForm';
-import { METHOD_SCREENS } from '../methods/screens';
+import { screensOf } from '../methods/screens';
 import { DivergingBar } from '../charts/DivergingBar';
 import styles from './Lens.module.css';
 
@@ -32,7 +32,8 @@ const FULL_BAR = 3;
 export function RowsLens({ rows }: { rows: readonly number[] }) {
   const table = useTable();
   const recipe = useRecipe();
-  const { Row } = METHOD_SCREENS[useHand().settings.method].lens;
+  const hand = useHand();
+  const { Row } = screensOf(hand.settings.method).lens;
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const { id } = useStudy();
@@ -50,9 +51,9 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
       </div>
       {rows.length === 1 ? (
         <>
-          {judging && <Row row={rows[0]!} />}
+          {judging && <Row hand={hand} row={rows[0]!} />}
           <OneRow row={rows[0]!} account={account} />
-          {!judging && <Row row={rows[0]!} />}
+          {!judging && <Row hand={hand} row={rows[0]!} />}
         </>
       ) : (
         <ManyRows rows={rows} account={account} />

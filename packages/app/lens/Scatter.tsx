@@ -1,5 +1,5 @@
 import { leastOf, mostOf } from '@wold/core/algebra/extremes';
-import { figure } from '../charts/format';
+import { figure } from '@wold/core/writeup/format';
 import { useShortName } from '../store/useShortName';
 import styles from './Lens.module.css';
 

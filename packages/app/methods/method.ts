@@ -1,6 +1,8 @@
 import type { ComponentType } from 'react';
 import type { ProblemData } from '@wold/core/problem';
-import type { Reduction, RowMap } from '@wold/core/recipe/schema';
+import type { MethodName } from '@wold/core/methods/all';
+import type { ReductionBy, RowMap } from '@wold/core/recipe/schema';
+import type { Hint } from '../lens/hint';
 import type { UseAnswer, ReadingParts } from '../readings/parts';
 import type { Points } from '../readings/map/points';
 import type { MapArrow } from '../readings/map/mapArrow';
@@ -8,9 +10,12 @@ import type { MapArrow } from '../readings/map/mapArrow';
 /** The questions that a method has its own readings for; the others take any placement of rows. */
 export type MethodQuestion = 'dimensions' | 'meaning' | 'trust';
 
+/** How the pictures of its questions are read. */
+export type MethodHints = Readonly<Record<MethodQuestion, Hint>>;
+
 /** What a method says of its results before any of its readings is loaded. */
-export interface MethodWords {
-  readonly answers: Readonly<Record<MethodQuestion, UseAnswer>>;
+export interface MethodWords<M extends MethodName = MethodName> {
+  readonly answers: Readonly<Record<MethodQuestion, UseAnswer<ReductionBy<M>>>>;
   /** The kinds of files of a reduction, beside its scores, and what they hold. */
   readonly files: readonly {
     readonly kind: string;
@@ -23,8 +28,9 @@ export interface MethodWords {
   readonly actions: readonly {
     readonly name: string;
     readonly question: MethodQuestion;
-    readonly change: Partial<Reduction['settings']>;
+    readonly change: Partial<ReductionBy<M>['settings']>;
   }[];
+  readonly hints: MethodHints;
   /** When to choose it, in one line. */
   readonly when: string;
   /** A result in a few words, for its card on the shelf. */
@@ -51,19 +57,19 @@ export interface MapMarks {
 }
 
 /** What a method puts on the screen. */
-export interface MethodScreens {
-  readonly questions: Readonly<Record<MethodQuestion, ReadingParts>>;
+export interface MethodScreens<M extends MethodName = MethodName> {
+  readonly questions: Readonly<Record<MethodQuestion, ReadingParts<ReductionBy<M>>>>;
   readonly lens: {
     /** How a row fits. */
-    readonly Row: ComponentType<{ row: number }>;
+    readonly Row: ComponentType<{ hand: ReductionBy<M>; row: number }>;
     /** A measure of the reduction. */
-    readonly Column: ComponentType<{ hand: Reduction; measure: string }>;
+    readonly Column: ComponentType<{ hand: ReductionBy<M>; measure: string }>;
     /** A dimension, counted from 1. */
-    readonly Dimension: ComponentType<{ dimension: number }>;
+    readonly Dimension: ComponentType<{ hand: ReductionBy<M>; dimension: number }>;
   };
   readonly map: {
     /** The words of the brief on how points and columns are drawn. */
-    readonly Looks: ComponentType<{ reduction: Reduction }>;
-    readonly useMarks: (reduction: Reduction) => MapMarks | null;
+    readonly Looks: ComponentType<{ reduction: ReductionBy<M> }>;
+    readonly useMarks: (reduction: ReductionBy<M>) => MapMarks | null;
   };
 }

@@ -1,6 +1,13 @@
 import type { MethodName } from '@wold/core/methods/all';
 import { componentsScreens } from './components/screens';
+import { factorsScreens } from './factors/screens';
 import type { MethodScreens } from './method';
 
 /** What each method puts on the screen. */
-export const METHOD_SCREENS: Readonly<Record<MethodName, MethodScreens>> = { components: componentsScreens };
+const METHOD_SCREENS: { readonly [M in MethodName]: MethodScreens<M> } = {
+  components: componentsScreens,
+  factors: factorsScreens,
+};
+
+/** What a method puts on the screen, for reductions by it. */
+export const screensOf = (method: MethodName): MethodScreens => METHOD_SCREENS[method] as never;

@@ -1,6 +1,13 @@
 import type { MethodName } from '@wold/core/methods/all';
 import { componentsWords } from './components/words';
+import { factorsWords } from './factors/words';
 import type { MethodWords } from './method';
 
 /** What each method says of its results. */
-export const METHOD_WORDS: Readonly<Record<MethodName, MethodWords>> = { components: componentsWords };
+const METHOD_WORDS: { readonly [M in MethodName]: MethodWords<M> } = {
+  components: componentsWords,
+  factors: factorsWords,
+};
+
+/** What a method says of its results, for reductions by it. */
+export const wordsOf = (method: MethodName): MethodWords => METHOD_WORDS[method] as never;

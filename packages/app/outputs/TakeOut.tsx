@@ -12,8 +12,8 @@ import type { Recipe } from '@wold/core/recipe/schema';
 import { givenName } from '@wold/core/writeup/dimensionName';
 import { fileStem, fileStems } from '@wold/core/writeup/fileStem';
 import type { MethodWords } from '../methods/method';
-import { METHOD_WORDS } from '../methods/words';
-import { count } from '../charts/format';
+import { wordsOf } from '../methods/words';
+import { count } from '@wold/core/writeup/format';
 import { useAccount, useNaming, usePlacement, useReduced } from '../results/stages';
 import { useTable } from '../store/TableContext';
 import { noticed } from '../store/noticeSlice';
@@ -74,24 +74,26 @@ function Files({ close }: { close: () => void }) {
     if (account.value === null || result.value === null) return;
     const stems = fileStems(recipe.reductions.map(reduction => reduction.name));
     const stem = stems[recipe.reductions.findIndex(({ id }) => id === hand.id)]!;
-    const { alsoFor, reductionFile } = await import('@wold/core/methods/files');
+    const { alsoFor, extensionOf, reductionFile } = await import('@wold/core/methods/files');
     const output = outputOf(recipe, hand, { table, account: account.value, result: result.value });
     const { settings } = hand;
     const asked = { settings, ask: askOf(recipe, hand), preparation: preparationOf(recipe) };
     const also = alsoFor(method, kind, asked);
     const found = also === null ? null : await resultOrNull(table, also, title);
     if (found === 'stopped') return;
-    saveText(`${stem}-${kind}.csv`, reductionFile(method, kind, output, found), 'text/csv');
+    const extension = extensionOf(method, kind);
+    const text = reductionFile(method, kind, output, found);
+    saveText(`${stem}-${kind}.${extension}`, text, TYPES[extension]);
   }
 
   return (
     <div className={styles.files}>
       <p className="soft small">
         {ready
-          ? `CSV files of ${hand.name}, in full digits`
+          ? `Files of ${hand.name}, tables in full digits`
           : 'Its files are there as soon as the reduction is.'}
       </p>
-      {[SCORES, ...METHOD_WORDS[method].files]
+      {[SCORES, ...wordsOf(method).files]
         .filter(({ ofRows }) => table.matrix === null || ofRows !== true)
         .map(({ kind, title, what }) => (
           <Link
@@ -110,6 +112,8 @@ function Files({ close }: { close: () => void }) {
     </div>
   );
 }
+
+const TYPES = { csv: 'text/csv', md: 'text/markdown', html: 'text/html' } as const;
 
 /** One more result of the study; null where it cannot be had. */
 async function resultOrNull(table: Table, { stage, ask }: AlsoAsked, title: string): Promise<unknown> {

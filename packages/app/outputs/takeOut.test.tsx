@@ -18,7 +18,7 @@ beforeEach(() => mockSaved.splice(0));
 async function open() {
   const shown = show(<TakeOut />);
   await user.click(screen.getByRole('button', { name: 'Take out' }));
-  await screen.findByText('CSV files of Components, in full digits');
+  await screen.findByText('Files of Components, tables in full digits');
   return shown;
 }
 

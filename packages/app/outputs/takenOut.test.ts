@@ -6,8 +6,10 @@ import { measureBoxes } from '@wold/core/preparation/boxes';
 import { treatmentOf } from '@wold/core/preparation/treatmentOf';
 import { normalColumns, reductionWith, tableOf } from '@wold/core/testTables';
 import type { Numbers } from './TakeOutMenu';
-import { ledgerNumbers, outcomeNumbers, relationNumbers } from '../methods/components/meaning/takenOut';
-import { agreementNumbers, replicateNumbers } from '../methods/components/trust/takenOut';
+import { ledgerNumbers } from '../methods/components/meaning/takenOut';
+import { outcomeNumbers, relationNumbers } from '../methods/parts/meaning/takenOut';
+import { agreementNumbers } from '../methods/components/trust/takenOut';
+import { replicateNumbers } from '../methods/parts/trust/takenOut';
 import { boxNumbers, gapNumbers } from '../readings/preparation/takenOut';
 
 /** Far from 0, with gaps, a label, repeats and an outcome. */

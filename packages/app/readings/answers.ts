@@ -1,6 +1,6 @@
 import type { Reduction } from '@wold/core/recipe/schema';
 import type { MethodQuestion } from '../methods/method';
-import { METHOD_WORDS } from '../methods/words';
+import { wordsOf } from '../methods/words';
 import type { Answer } from './answer';
 import { useMapAnswer } from './map/answer';
 import type { UseAnswer } from './parts';
@@ -19,7 +19,7 @@ const ANSWERS: Readonly<Record<Exclude<QuestionRoute, MethodQuestion>, UseAnswer
 
 /** The rail's answer to a question. What calls it is drawn anew for another question or method. */
 export function useAnswerOf(route: QuestionRoute, reduction: Reduction): Answer {
-  const { answers } = METHOD_WORDS[reduction.settings.method];
+  const { answers } = wordsOf(reduction.settings.method);
   const useAnswer =
     route in answers ? answers[route as MethodQuestion] : ANSWERS[route as keyof typeof ANSWERS];
   return useAnswer(reduction);

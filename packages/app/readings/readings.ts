@@ -1,5 +1,5 @@
 import type { MethodName } from '@wold/core/methods/all';
-import { METHOD_SCREENS } from '../methods/screens';
+import { screensOf } from '../methods/screens';
 import type { MethodQuestion } from '../methods/method';
 import { MapBrief } from './map/MapBrief';
 import { MapLegend } from './map/MapLegend';
@@ -56,6 +56,6 @@ const READINGS: Readonly<Record<Exclude<QuestionRoute, MethodQuestion>, ReadingP
 
 /** What a question puts on the screen for a reduction by that method. */
 export function readingOf(route: QuestionRoute, method: MethodName): ReadingParts {
-  const { questions } = METHOD_SCREENS[method];
+  const { questions } = screensOf(method);
   return route in questions ? questions[route as MethodQuestion] : READINGS[route as keyof typeof READINGS];
 }

@@ -5,7 +5,7 @@ import { problemData, type ProblemData } from '@wold/core/problem';
 import { fitRecipe } from '@wold/core/recipe/fitRecipe';
 import type { Recipe } from '@wold/core/recipe/schema';
 import type { Table } from '@wold/core/table/table';
-import { count } from '../charts/format';
+import { count } from '@wold/core/writeup/format';
 import { ProblemNote } from '../readings/Problem';
 import { noticed } from '../store/noticeSlice';
 import { useAppDispatch } from '../store/store';

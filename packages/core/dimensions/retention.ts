@@ -1,5 +1,6 @@
+import { block } from '../algebra/block';
 import { crossProducts } from '../algebra/crossProducts';
-import { columnOf, entry, someColumns, transpose, weighted, zeros, type Matrix } from '../algebra/matrix';
+import { columnOf, someColumns, transpose, weighted, zeros, type Matrix } from '../algebra/matrix';
 import { symmetricEigen, symmetricEigenvalues } from '../algebra/symmetricEigen';
 import { quietHost, stretch, type Host } from '../host';
 import { completeRows, type Prepared } from '../preparation/prepared';
@@ -108,7 +109,7 @@ export function retention(
     const eigenvalues = fewRowsEigenvalues(prepared, kept);
     return ofFewRows(eigenvalues, p, random!, settings, note(null));
   }
-  const correlations = part(correlationMatrix(prepared, 'pearson', stretch(host, 0, 0.1)), kept);
+  const correlations = block(correlationMatrix(prepared, 'pearson', stretch(host, 0, 0.1)), kept);
   const eigen = symmetricEigen(correlations, stretch(host, 0.1, 0.2));
   const eigenvalues = eigen.values.slice(0, mostDimensions(n, p));
 
@@ -163,9 +164,29 @@ export function eigenvaluesOf(
 ): Float64Array {
   const kept = keptColumns(prepared, without);
   if (hasFewRows(prepared, kept.length)) return fewRowsEigenvalues(prepared, kept);
-  const correlations = part(correlationMatrix(prepared, 'pearson', host), kept);
+  const correlations = block(correlationMatrix(prepared, 'pearson', host), kept);
   return symmetricEigenvalues(correlations).slice(0, mostDimensions(prepared.n, kept.length));
 }
+
+/**
+ * How many common factors stand above random data; null where squared multiple correlations cannot be had.
+ *
+ * @param random reduced eigenvalues of random data, at the percentile asked for
+ */
+export function factorsAboveRandom(
+  prepared: Prepared,
+  without: readonly string[],
+  random: Float64Array,
+  host: Host = quietHost,
+): number | null {
+  const kept = keptColumns(prepared, without);
+  if (hasFewRows(prepared, kept.length)) return null;
+  const reduced = reducedCorrelations(block(correlationMatrix(prepared, 'pearson', host), kept));
+  return reduced === null ? null : aboveRandom(countedFactors(symmetricEigenvalues(reduced)), random);
+}
+
+/** Common factors have no negative variance: those from the first on that is not above 0 do not count. */
+const countedFactors = (eigenvalues: Float64Array): Float64Array => eigenvalues.filter(value => value > 0);
 
 /** With no more rows than measures: those of the products of the rows, centred and weighted. */
 function fewRowsEigenvalues(prepared: Prepared, kept: readonly number[]): Float64Array {
@@ -253,8 +274,7 @@ function parallelVotes(
   { percentile }: RetentionSettings,
   source: string,
 ): Vote[] {
-  // Common factors have no negative variance: those from the first on that is not above 0 do not count.
-  const counted = of === 'factors' ? eigenvalues.filter((_, d) => eigenvalues[d]! > 0) : eigenvalues;
+  const counted = of === 'factors' ? countedFactors(eigenvalues) : eigenvalues;
   return [
     {
       rule: `parallel analysis, ${percentile}th percentile`,
@@ -277,10 +297,4 @@ function noteOf(
     ...(data === 'permuted' && weights !== null && !counts ? ['Shuffled columns take no weights.'] : []),
   ];
   return notes.length === 0 ? null : notes.join(' ');
-}
-
-function part(matrix: Matrix, kept: readonly number[]): Matrix {
-  const result = zeros(kept.length, kept.length);
-  kept.forEach((a, i) => kept.forEach((b, j) => (result.values[j * kept.length + i] = entry(matrix, a, b))));
-  return result;
 }

@@ -23,3 +23,6 @@ export const PLAIN_RETENTION: RetentionSettings = {
   seed: 1,
   share: 0.7,
 };
+
+/** What a count of dimensions above random data depends on. */
+export const parallelOf = ({ share: _, ...parallel }: RetentionSettings): ParallelSettings => parallel;

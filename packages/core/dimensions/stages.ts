@@ -26,6 +26,12 @@ export const parallelCount = stage<
   number | null
 >('parallelCount', 1, 'heavy', [prepared, randomRounds]);
 
+/** How many common factors stand above random data; null where that cannot be told. */
+export const parallelFactors = stage<
+  OfPreparation & { readonly without: readonly string[]; readonly settings: ParallelSettings },
+  number | null
+>('parallelFactors', 1, 'heavy', [prepared, randomRounds]);
+
 export const retention = stage<
   OfPreparation & { readonly without: readonly string[]; readonly settings: RetentionSettings },
   Retention

@@ -2,11 +2,12 @@ import { csv } from '../writeup/csv';
 import type { Table } from '../table/table';
 import { methodNamed, type MethodName } from './all';
 import { scoresTable } from './scoresTable';
-import type { AlsoAsked, FileSource, ReductionOutput } from './work';
+import type { AlsoAsked, FileSource, ReductionOutput, TextExtension } from './work';
 import { workOf } from './works';
 
 /**
- * A reduction's files by their kind: UTF-8, commas, decimal points, numbers in the digits that give them back exactly.
+ * A reduction's files by their kind in UTF-8. Tables have commas, decimal points, and numbers in the digits that give
+ * them back exactly.
  *
  * @param also what {@link alsoFor} asks for, null where that cannot be had
  */
@@ -19,7 +20,15 @@ export function reductionFile(
   if (kind === 'scores') {
     return csv(scoresTable(output.table, output.names, methodNamed(method).placement(output.result)));
   }
-  return csv(fileOf(method, kind).rows(output, also));
+  const file = fileOf(method, kind);
+  return 'text' in file ? file.text(output) : csv(file.rows(output, also));
+}
+
+/** What the name of a file of that kind ends in. */
+export function extensionOf(method: MethodName, kind: string): 'csv' | TextExtension {
+  if (kind === 'scores') return 'csv';
+  const file = fileOf(method, kind);
+  return 'text' in file ? file.extension : 'csv';
 }
 
 /** One more result that a file is made of, or null. */

@@ -20,7 +20,12 @@ export function ledgerOrder(loadings: Matrix): number[] {
   return [...leads.keys()].sort((a, b) => leads[a]! - leads[b]! || size(b) - size(a) || a - b);
 }
 
-/** How many columns lead on each dimension. A dimension led by fewer than three is called thin. */
+/** A measure of which the dimensions hold less than this is poorly held. */
+export const POORLY_HELD = 0.4;
+/** A dimension led by fewer measures than this is thin: seldom found again. */
+export const THIN = 3;
+
+/** How many columns lead on each dimension. */
 export function leadCounts(loadings: Matrix): number[] {
   const counts = new Array<number>(loadings.columns).fill(0);
   for (const d of leadingDimensions(loadings)) counts[d]!++;

@@ -4,7 +4,7 @@ import { rowsOf, type PreparationInput } from '../preparation/prepared';
 import { prepared } from '../preparation/stages';
 import { stage } from '../stages/stage';
 import { worked } from '../stages/worked';
-import { normalTable } from '../testTables';
+import { normalTable, outputFor } from '../testTables';
 import type { Method } from './method';
 import type { Placement } from './placement';
 import type { MethodWork } from './work';
@@ -131,7 +131,7 @@ test('its files and figures stand beside those of components', async () => {
   const { all, recipe, reduction } = await study();
   expect(all.fileKindsOf('sums' as never, source)).toEqual(['scores', 'parts']);
   const result = await all.compute(source, all.reductionRequest(recipe, reduction));
-  const output = { table: source, names: [], account: {} as never, result };
+  const output = outputFor({ table: source, account: {} as never, result });
   expect(all.reductionFile('sums' as never, 'parts', output)).toBe('parts\n2\n');
   expect(all.reductionFile('sums' as never, 'scores', output).split('\n')[0]).toContain('Dimension 1');
   const { reductions } = (await all.figuresOf(source, recipe)) as { reductions: Record<string, unknown>[] };

@@ -14,7 +14,7 @@ import { scoreColumnsOf } from '../recipe/scoreColumns';
 import { checkRecipe, type Recipe } from '../recipe/schema';
 import { numberAt, type NumberColumn } from '../table/column';
 import { findColumn, type Table } from '../table/table';
-import { reductionWith, tableOf } from '../testTables';
+import { firstOf, reductionWith, tableOf } from '../testTables';
 import type { Components } from './components/components';
 import { componentsPlacement } from './components/placement';
 import { likenessOf, namesOn, profileOf } from './names';
@@ -143,7 +143,7 @@ test('columns of scores in step carry the name, keep to their dimension, and are
   for (const name of ['Size', 'Lime']) {
     expect(correlation(entries(before, name), entries(after, name))).toBeGreaterThan(0.9);
   }
-  const reduction = oblique.reductions[0]!;
+  const reduction = firstOf(oblique);
   const result = await compute(after, reductionRequest(oblique, reduction));
   const output = outputOf(oblique, reduction, { table: after, account: {} as never, result });
   const header = scoresTable(output.table, output.names, componentsPlacement(result))[0]!;

@@ -6,6 +6,12 @@ import type { Placement } from './placement';
 /** What a dimension was like: the measures that correlate most with it, and how. */
 export type Profile = readonly { readonly measure: string; readonly correlation: number }[];
 
+/** A profile where measures are called otherwise. */
+export const profileRenamed = <P extends { readonly measure: string }>(
+  profile: readonly P[],
+  to: (name: string) => string,
+): P[] => profile.map(one => ({ ...one, measure: to(one.measure) }));
+
 /** A name, the number of the dimension it was given to, and what that was like, where this has a meaning. */
 export interface GivenName extends NamedDimension {
   readonly profile?: Profile | undefined;

@@ -8,8 +8,11 @@ import type { NamedDimension } from '../writeup/dimensionName';
 import type { AnyMethod } from './method';
 
 /** What a file of a reduction is made of. */
-export interface ReductionOutput<Result> {
+export interface ReductionOutput<Result, Settings = unknown> {
   readonly table: Table;
+  readonly settings: Settings;
+  /** What the codebook says of columns. */
+  readonly wordings: ReadonlyMap<string, string>;
   /** Names of dimensions by number. */
   readonly names: readonly NamedDimension[];
   readonly account: Account;
@@ -22,16 +25,29 @@ export interface AlsoAsked<S extends AnyStage = AnyStage> {
   readonly ask: AskOf<S>;
 }
 
-/** A kind of file that a method gives. */
-export interface MethodFile<Settings, Ask, Result> {
+/** A kind of file that a method gives: a table, or a text. */
+export type MethodFile<Settings, Ask, Result> = FileKind<Settings, Ask> &
+  (
+    | {
+        /** Its rows, the header first; without what else it takes where that cannot be had. */
+        // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the result of what `also` asks, or null
+        readonly rows: (output: ReductionOutput<Result, Settings>, also: any) => string[][];
+      }
+    | {
+        readonly extension: TextExtension;
+        readonly text: (output: ReductionOutput<Result, Settings>) => string;
+      }
+  );
+
+/** Markdown, or a page for browsers and word processors. */
+export type TextExtension = 'md' | 'html';
+
+interface FileKind<Settings, Ask> {
   readonly kind: string;
   /** Whether it tells of rows, which a table of relations has none of. */
   readonly ofRows?: true;
   /** What it takes beside the reduction's own result; null where it does without. */
   readonly also?: (of: FileSource<Settings, Ask>) => AlsoAsked | null;
-  /** Its rows, the header first; without what else it takes where that cannot be had. */
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- the result of what `also` asks, or null
-  readonly rows: (output: ReductionOutput<Result>, also: any) => string[][];
 }
 
 /** What a reduction was asked. */

@@ -1,4 +1,4 @@
-import { reductionWith } from '../testTables';
+import { firstOf, outputFor, reductionWith } from '../testTables';
 import { quietHost, type Host } from '../host';
 import { sherds } from '../demo/sherds';
 import { readDelimited } from '../table/readDelimited';
@@ -99,7 +99,7 @@ test('a table of relations says that it has no rows to place', async () => {
     'r.csv',
   );
   const recipe = freshRecipe(matrix);
-  const request = { ...askOf(recipe, recipe.reductions[0]!), stage: 'distances', level: 0.95 } as const;
+  const request = { ...askOf(recipe, firstOf(recipe)), stage: 'distances', level: 0.95 } as const;
   await expect(compute(matrix, request)).rejects.toThrow(/no rows to be placed/);
 });
 
@@ -134,12 +134,11 @@ test('the file of oblique loadings holds pattern and structure', async () => {
   const made = await compute(table, reductionRequest(fresh, oblique));
   const account = await compute(table, { stage: 'account', preparation: preparationOf(fresh) });
   const names = [{ dimension: 1, name: 'Lime' }];
-  const [header, first] = reductionFile('components', 'loadings', {
-    table,
-    names,
-    account,
-    result: made,
-  }).split('\n');
+  const [header, first] = reductionFile(
+    'components',
+    'loadings',
+    outputFor({ table, names, account, result: made }),
+  ).split('\n');
   expect(header).toContain('Lime,Dimension 2,Dimension 3,"structure, Lime"');
   const entries = first!.trim().split(',').slice(1, 7).map(Number);
   const p = made.measures.length;

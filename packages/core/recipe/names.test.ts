@@ -1,4 +1,4 @@
-import { reductionWith } from '../testTables';
+import { outputFor, reductionWith } from '../testTables';
 import fc from 'fast-check';
 import { seededRandom } from '../algebra/random';
 import { textAt } from '../table/column';
@@ -162,7 +162,7 @@ test('recipes of such names are written and read, fit their table again, and giv
       expect(account.reversals).toEqual([{ measure: table.columns[1]!.name, least: 0, most: 20 }]);
       const components = await compute(table, reductionRequest(recipe, recipe.reductions[0]!));
       const { names: named } = recipe.reductions[0]!;
-      const output = { table, names: named, account, result: components };
+      const output = outputFor({ table, names: named, account, result: components });
       for (const kind of fileKindsOf('components', table)) {
         expect(reductionFile('components', kind, output).length).toBeGreaterThan(9);
       }

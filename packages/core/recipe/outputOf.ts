@@ -18,6 +18,8 @@ export function outputOf(
   const own = recipe.scores.filter(score => score.frozen === null && score.reduction === reduction.id);
   const doubled = new Set(own.map(({ name }) => name));
   return {
+    settings: reduction.settings,
+    wordings: new Map(recipe.columns.flatMap(({ name, wording }) => (wording ? [[name, wording]] : []))),
     table: { ...table, columns: table.columns.filter(({ name }) => !doubled.has(name)) },
     names: namesOn(reduction.names, structure).names,
     account,

@@ -8,6 +8,7 @@ import { freshRecipe } from './fresh';
 import type { Memo } from '../stages/memo';
 import { compute } from './compute';
 import { askOf, preparationOf } from './requests';
+import { isBy } from './schema';
 import type { Request } from './stages';
 
 const ROUNDS = 2;
@@ -43,7 +44,7 @@ export async function* rehearsal(): AsyncGenerator<Request> {
 
 function* requestsOn(table: Table): Generator<Request> {
   const recipe = freshRecipe(table);
-  const reduction = recipe.reductions[0]!;
+  const reduction = recipe.reductions.find(other => isBy(other, 'components'))!;
   let preparation = preparationOf(recipe);
   const { measures } = preparation;
   yield { stage: 'description' };

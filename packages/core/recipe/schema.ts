@@ -8,6 +8,7 @@ import { migrate, RECIPE_VERSION } from './migrate';
 import { DECIMAL_MARKS, DELIMITERS, ENCODINGS, QUOTES, THOUSANDS_MARKS } from '../table/readingChoices';
 import { LONGEST_REASON, LONGEST_WORDING, LONGEST_NAME } from '../limits';
 import { listOf, name } from '../listSchema';
+import { profileSchema } from '../methods/profileSchema';
 import { settingsSchema, askedSchema } from '../methods/schemas';
 import { scaleEnds, preparationFields } from '../preparation/schema';
 import { GROUP_MARKS, SPREADS, MOST_ARROWS, SIZES } from './mapSettings';
@@ -32,10 +33,7 @@ const mapSchema = z.strictObject({
 });
 
 /** What a dimension was like when it was named or put into the table. */
-const profile = listOf(
-  z.strictObject({ measure: z.string(), correlation: z.number() }),
-  'measure',
-).optional();
+const profile = profileSchema.optional();
 
 /** What all reductions share, and the settings of the method. */
 const reductionSchema = z.strictObject({
@@ -161,7 +159,16 @@ const recipeSchema = z.strictObject({
 /** All that an analyst decides: what is computed is a function of a table and this. */
 export type Recipe = Readonly<z.infer<typeof recipeSchema>>;
 export type Reduction = Recipe['reductions'][number];
+/** A reduction by a certain method. */
+export type ReductionBy<M extends Reduction['settings']['method']> = Reduction & {
+  readonly settings: Extract<Reduction['settings'], { readonly method: M }>;
+};
 export type RowMap = Reduction['map'];
+
+export const isBy = <M extends Reduction['settings']['method']>(
+  reduction: Reduction,
+  method: M,
+): reduction is ReductionBy<M> => reduction.settings.method === method;
 
 /**
  * A recipe from text, checked.

@@ -84,7 +84,7 @@ export function rotateLoadings(
   const structure = product(pattern, phi);
   const order = settings.method === 'target' ? [...Array(loadings.columns).keys()] : bySize(structure);
   const signs = order.map(d =>
-    settings.method === 'target' ? (1 as const) : turnLargestPositive(columnOf(pattern, d).slice()),
+    pointed(settings, d) ? (1 as const) : turnLargestPositive(columnOf(pattern, d).slice()),
   );
   return {
     ...rest,
@@ -93,6 +93,12 @@ export function rotateLoadings(
     phi: phiOf(phi, order, signs),
   };
 }
+
+/** Whether a target says which way a dimension points: zeros alone do not. */
+const pointed = ({ method, target }: RotationSettings, d: number): boolean =>
+  method === 'target' &&
+  target !== null &&
+  columnOf(target, d).some(value => value !== 0 && !Number.isNaN(value));
 
 const still = { iterations: 0, converged: true, starts: 1, reached: 1, optima: 1 };
 

@@ -5,7 +5,8 @@ import { decompose } from '../methods/components/decompose';
 import { PLAIN_PREPARATION } from '../preparation/prepared';
 import { prepare } from '../preparation/prepare';
 import { normalColumns, tableOf } from '../testTables';
-import { outcomeOnScores } from '../methods/components/outcome';
+import { componentsAnew, componentsScored } from '../methods/components/outcome';
+import { outcomeOnScores } from '../methods/outcome';
 import { scoreRelations, type LevelRelation, type NumberRelation } from './scoreRelations';
 import type { Placement } from '../methods/placement';
 
@@ -75,7 +76,8 @@ describe('an outcome on the scores', () => {
       table,
       input,
       prepared,
-      keepComponents(prepared, decomposition, k, { method, power: 4 }),
+      componentsScored(keepComponents(prepared, decomposition, k, { method, power: 4 })),
+      componentsAnew,
       outcome,
       1,
     );
@@ -143,8 +145,10 @@ describe('an outcome on the scores', () => {
       [...columns, columns[0]!.map(() => 3), columns[0]!.map((_, i) => (i < 4 ? i : ''))],
       [...measures, 'constant', 'few'],
     );
-    const made = keepComponents(prepared, decomposition, 2);
-    expect(() => outcomeOnScores(odd, input, prepared, made, 'constant', 1)).toThrow(/does not vary/);
-    expect(() => outcomeOnScores(odd, input, prepared, made, 'few', 1)).toThrow(/4 rows have both/);
+    const made = componentsScored(keepComponents(prepared, decomposition, 2));
+    const foretold = (outcome: string) =>
+      outcomeOnScores(odd, input, prepared, made, componentsAnew, outcome, 1);
+    expect(() => foretold('constant')).toThrow(/does not vary/);
+    expect(() => foretold('few')).toThrow(/4 rows have both/);
   });
 });

@@ -1,4 +1,4 @@
-import { reductionWith } from '../testTables';
+import { outputFor, reductionWith } from '../testTables';
 import Papa from 'papaparse';
 import { entry } from '../algebra/matrix';
 import { sherds } from '../demo/sherds';
@@ -24,7 +24,12 @@ let files: ReadonlyMap<string, string>;
 beforeAll(async () => {
   const account = await compute(table, { stage: 'account', preparation: preparationOf(recipe) });
   const reduction = reductionWith(recipe.reductions[0]!, { keep: 3 });
-  output = { table, names, account, result: await compute(table, reductionRequest(recipe, reduction)) };
+  output = outputFor({
+    table,
+    names,
+    account,
+    result: await compute(table, reductionRequest(recipe, reduction)),
+  });
   files = new Map(
     fileKindsOf('components', table).map(kind => [kind, reductionFile('components', kind, output)]),
   );

@@ -1,4 +1,4 @@
-import { reductionWith } from '../testTables';
+import { outputFor, reductionWith } from '../testTables';
 import Papa from 'papaparse';
 import { freshRecipe } from '../recipe/fresh';
 import { reductionRequest, preparationOf } from '../recipe/requests';
@@ -26,7 +26,7 @@ beforeAll(async () => {
   account = await compute(table, { stage: 'account', preparation: preparationOf(recipe) });
   const reduction = reductionWith(recipe.reductions[0]!, { keep: 2 });
   components = await compute(table, reductionRequest(recipe, reduction));
-  const text = reductionFile('components', 'scores', { table, names: [], account, result: components });
+  const text = reductionFile('components', 'scores', outputFor({ table, account, result: components }));
   scores = Papa.parse<string[]>(text.trim()).data;
 });
 

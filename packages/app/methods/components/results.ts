@@ -2,59 +2,53 @@ import type { Agreement } from '@wold/core/methods/components/agreement';
 import { spaceOf } from '@wold/core/methods/components/ask';
 import type { Components } from '@wold/core/methods/components/components';
 import type { Distances, RebuiltColumn, RowPart } from '@wold/core/methods/components/distances';
-import type { Outcome } from '@wold/core/methods/components/outcome';
-import type { Retention } from '@wold/core/dimensions/retention';
-import { askOf, preparationOf, withoutOf } from '@wold/core/recipe/requests';
-import type { Reduction } from '@wold/core/recipe/schema';
+import type { Outcome } from '@wold/core/methods/outcome';
+import { askOf } from '@wold/core/recipe/requests';
+import type { ReductionBy } from '@wold/core/recipe/schema';
 import { useReduced } from '../../results/stages';
 import { useResult, type Finding } from '../../results/useResult';
 import { useRecipe } from '../../store/useStudy';
 
 /** The kept dimensions of a reduction. */
-export const useComponents = (reduction: Reduction): Finding<Components> =>
+export const useComponents = (reduction: ReductionBy<'components'>): Finding<Components> =>
   useReduced(reduction) as Finding<Components>;
 
-/** What each rule says of how many dimensions there are. */
-export function useRetention(reduction: Reduction): Finding<Retention> {
-  const recipe = useRecipe();
-  const without = withoutOf(recipe, reduction);
-  // Votes are on the correlations, whatever the basis.
-  const preparation = preparationOf(recipe);
-  const { retention: settings } = reduction.settings;
-  const request = { stage: 'retention', preparation, without, settings } as const;
-  return useResult(request, `retention ${reduction.id}`, `letting the rules vote on ${reduction.name}`);
-}
-
 /** The question for the space of the kept dimensions. */
-const useSpace = (reduction: Reduction) => spaceOf(askOf(useRecipe(), reduction));
+const useSpace = (reduction: ReductionBy<'components'>) => spaceOf(askOf(useRecipe(), reduction));
 
 /** How far rows lie from the centre within the kept dimensions and off them. */
-export function useDistances(reduction: Reduction, wanted = true): Finding<Distances> {
+export function useDistances(reduction: ReductionBy<'components'>, wanted = true): Finding<Distances> {
   const request = { ...useSpace(reduction), stage: 'distances', level: reduction.settings.limit } as const;
   return useResult(request, `distances ${reduction.id}`, 'measuring how far rows lie', wanted);
 }
 
 /** A row taken apart by measure. */
-export function useRowParts(reduction: Reduction, row: number): Finding<readonly RowPart[] | null> {
+export function useRowParts(
+  reduction: ReductionBy<'components'>,
+  row: number,
+): Finding<readonly RowPart[] | null> {
   const request = { ...useSpace(reduction), stage: 'rowParts', row } as const;
   return useResult(request, `row parts ${reduction.id}`, `taking row ${row + 1} apart`);
 }
 
 /** A measure rebuilt from the kept dimensions. */
-export function useRebuiltColumn(reduction: Reduction, measure: string): Finding<RebuiltColumn | null> {
+export function useRebuiltColumn(
+  reduction: ReductionBy<'components'>,
+  measure: string,
+): Finding<RebuiltColumn | null> {
   const request = { ...useSpace(reduction), stage: 'rebuiltColumn', measure } as const;
   return useResult(request, `rebuilt ${reduction.id}`, `rebuilding ${measure}`);
 }
 
 /** A column foretold from the scores. */
-export function useOutcome(reduction: Reduction, outcome: string): Finding<Outcome> {
+export function useOutcome(reduction: ReductionBy<'components'>, outcome: string): Finding<Outcome> {
   const { seed } = reduction.settings.retention;
   const request = { ...askOf(useRecipe(), reduction), stage: 'outcome', outcome, seed } as const;
   return useResult(request, `outcome ${reduction.id}`, `foretelling ${outcome}`);
 }
 
 /** The same dimensions in the groups of a label. */
-export function useAgreement(reduction: Reduction, label: string): Finding<Agreement> {
+export function useAgreement(reduction: ReductionBy<'components'>, label: string): Finding<Agreement> {
   const request = { ...askOf(useRecipe(), reduction), stage: 'agreement', label } as const;
   return useResult(request, `agreement ${reduction.id}`, `comparing groups by ${label}`);
 }

@@ -16,7 +16,7 @@ const MeaningReading = later(async () => (await import('./meaning/MeaningReading
 const MeaningAside = later(async () => (await import('./meaning/MeaningAside')).MeaningAside);
 const TrustReading = later(async () => (await import('./trust/TrustReading')).TrustReading);
 
-export const componentsScreens: MethodScreens = {
+export const componentsScreens: MethodScreens<'components'> = {
   questions: {
     dimensions: {
       words: [

@@ -1,12 +1,13 @@
 import type { Components } from '@wold/core/methods/components/components';
-import { percent } from '../../charts/format';
+import { percent } from '@wold/core/writeup/format';
 import type { MethodWords } from '../method';
 import { useDimensionsAnswer } from './dimensions/answer';
 import { heldShare } from './dimensions/cost';
+import { COMPONENTS_HINTS } from './hints';
 import { useMeaningAnswer } from './meaning/answer';
 import { useTrustAnswer } from './trust/answer';
 
-export const componentsWords: MethodWords = {
+export const componentsWords: MethodWords<'components'> = {
   answers: { dimensions: useDimensionsAnswer, meaning: useMeaningAnswer, trust: useTrustAnswer },
   files: [
     { kind: 'loadings', title: 'Loadings', what: 'each measure’s loadings, and what is held of it' },
@@ -60,6 +61,7 @@ export const componentsWords: MethodWords = {
     { name: 'Decompose the correlations', question: 'dimensions', change: { basis: 'correlations' } },
     { name: 'Decompose the covariances', question: 'dimensions', change: { basis: 'covariances' } },
   ],
+  hints: COMPONENTS_HINTS,
   when: 'few dimensions that hold most of the variance',
   line: (value: Components) => `${value.kept} keep ${percent(heldShare(value))}`,
 };

@@ -1,9 +1,9 @@
 import type { Reduction } from '@wold/core/recipe/schema';
 import { findColumn } from '@wold/core/table/table';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
-import { percent } from '../../charts/format';
+import { percent } from '@wold/core/writeup/format';
 import { ChoiceWord, NumberWord } from '../../controls/Word';
-import { METHOD_SCREENS } from '../../methods/screens';
+import { screensOf } from '../../methods/screens';
 import { useNaming, usePlacement } from '../../results/stages';
 import { showedAllLevels } from '../../store/studySlice';
 import { withMap } from '@wold/core/recipe/edit/reductions';
@@ -91,7 +91,7 @@ export function MapBrief({ reduction }: { reduction: Reduction }) {
   const dispatch = useAppDispatch();
   const { value } = usePlacement(reduction);
   const { names } = useNaming(reduction);
-  const { Looks } = METHOD_SCREENS[reduction.settings.method].map;
+  const { Looks } = screensOf(reduction.settings.method).map;
   const { matrix } = useTable();
   const { map } = reduction;
   const kept = value?.at.columns ?? 2;

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import type { Placement } from '@wold/core/methods/placement';
 import type { Reduction } from '@wold/core/recipe/schema';
-import { figure } from '../../charts/format';
+import { figure } from '@wold/core/writeup/format';
 import { usePlacement } from '../../results/stages';
 import { isolatedLevel, selected, showedAllLevels } from '../../store/studySlice';
 import { useAppDispatch, useAppSelector } from '../../store/store';

@@ -10,10 +10,10 @@ import { fileStem } from '@wold/core/writeup/fileStem';
 import { ChartHost } from '../../charts/ChartHost';
 import type { Size } from '../../charts/size';
 import type { Chart, ChartOption } from '../../charts/echarts';
-import { figure, percent, shortName } from '../../charts/format';
+import { figure, percent, shortName } from '@wold/core/writeup/format';
 import { rowName } from '../../lens/rowName';
 import type { MapMarks } from '../../methods/method';
-import { METHOD_SCREENS } from '../../methods/screens';
+import { screensOf } from '../../methods/screens';
 import { useNaming, usePlacement } from '../../results/stages';
 import { PointsLayer } from '../../points/PointsLayer';
 import { useAppSelector } from '../../store/store';
@@ -59,7 +59,7 @@ interface MarkedMapProps {
 
 /** The map with what the method knows of it, once that is there. */
 function MarkedMap({ reduction, placement }: MarkedMapProps) {
-  const marks = METHOD_SCREENS[reduction.settings.method].map.useMarks(reduction);
+  const marks = screensOf(reduction.settings.method).map.useMarks(reduction);
   if (marks === null) return null;
   return (
     <>

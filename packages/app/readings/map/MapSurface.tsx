@@ -13,7 +13,7 @@ import { leastOf, mostOf } from '@wold/core/algebra/extremes';
 import { textAt } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
 import type { Size } from '../../charts/size';
-import { fixed } from '../../charts/format';
+import { fixed } from '@wold/core/writeup/format';
 import { rowName } from '../../lens/rowName';
 import { pointIndex } from '../../points/pointIndex';
 import { selected } from '../../store/studySlice';

@@ -1,7 +1,7 @@
 import type { Reduction } from '@wold/core/recipe/schema';
 import type { Answer } from '../answer';
 import { usePlacement } from '../../results/stages';
-import { count } from '../../charts/format';
+import { count } from '@wold/core/writeup/format';
 
 /** 252 rows · coloured by kiln */
 export function useMapAnswer(reduction: Reduction): Answer {

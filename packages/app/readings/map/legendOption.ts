@@ -1,4 +1,4 @@
-import { figure } from '../../charts/format';
+import { figure } from '@wold/core/writeup/format';
 import { FONT } from '../../charts/textStyle';
 import type { Tokens } from '../../theme/tokens';
 import type { Colouring } from './colouring';

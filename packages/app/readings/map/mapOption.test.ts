@@ -1,5 +1,5 @@
 import { readDelimited } from '@wold/core/table/readDelimited';
-import { shortName } from '../../charts/format';
+import { shortName } from '@wold/core/writeup/format';
 import { light } from '../../theme/tokens';
 import { colouring } from './colouring';
 import { groupEllipses } from '@wold/core/use/groupEllipses';

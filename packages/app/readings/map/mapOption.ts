@@ -1,7 +1,7 @@
 import type { RowMap } from '@wold/core/recipe/schema';
 import type { Size } from '../../charts/size';
 import type { ChartOption } from '../../charts/echarts';
-import { figure, shortName as cut } from '../../charts/format';
+import { figure, shortName as cut } from '@wold/core/writeup/format';
 import type { ShortName } from '../../charts/namesApart';
 import { textStyle } from '../../charts/textStyle';
 import type { PointsDrawn } from '../../points/pointStyle';

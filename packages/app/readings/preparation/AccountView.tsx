@@ -7,7 +7,7 @@ import { accountCsv } from '@wold/core/writeup/accountFile';
 import { fileStem } from '@wold/core/writeup/fileStem';
 import { textAt } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
-import { count, figure } from '../../charts/format';
+import { count, figure } from '@wold/core/writeup/format';
 import { rowName } from '../../lens/rowName';
 import { saveText } from '../../outputs/save';
 import { selected } from '../../store/studySlice';

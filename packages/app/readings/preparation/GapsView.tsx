@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import type { GapPatterns } from '@wold/core/preparation/gapPatterns';
-import { count, coefficient } from '../../charts/format';
+import { count, coefficient } from '@wold/core/writeup/format';
 import { useResult } from '../../results/useResult';
 import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';

@@ -6,7 +6,7 @@ import { fileStem } from '@wold/core/writeup/fileStem';
 import { useCallback, useMemo } from 'react';
 import { ChartHost } from '../../charts/ChartHost';
 import type { Size } from '../../charts/size';
-import { figure, fixed } from '../../charts/format';
+import { figure, fixed } from '@wold/core/writeup/format';
 import { rowName } from '../../lens/rowName';
 import { useDistribution } from '../../results/stages';
 import { selected } from '../../store/studySlice';

@@ -4,7 +4,7 @@ import { withColumn } from '@wold/core/recipe/edit/columns';
 import { withPreparation } from '@wold/core/recipe/edit/preparation';
 import { useEdit, useRecipe } from '../../store/useStudy';
 import { useShortName } from '../../store/useShortName';
-import { count } from '../../charts/format';
+import { count } from '@wold/core/writeup/format';
 import form from '../../theme/form.module.css';
 import {
   GAP_WORDS,

@@ -1,4 +1,4 @@
-import { count } from '../../charts/format';
+import { count } from '@wold/core/writeup/format';
 import { notThere, type Answer } from '../answer';
 import { useAccount } from '../../results/stages';
 

@@ -1,7 +1,7 @@
 import type { Box, MeasureBoxes } from '@wold/core/preparation/boxes';
 import type { Size } from '../../charts/size';
 import type { ChartOption } from '../../charts/echarts';
-import { figure, shortName } from '../../charts/format';
+import { figure, shortName } from '@wold/core/writeup/format';
 import { rectangle, textAt } from '../../charts/shapes';
 import type { Tokens } from '../../theme/tokens';
 import { boxShapes } from './boxShapes';

@@ -4,7 +4,7 @@ import type { Distribution, MeasureDistribution } from '@wold/core/preparation/d
 import { leastOf, mostOf } from '@wold/core/algebra/extremes';
 import type { Size } from '../../charts/size';
 import type { ChartOption } from '../../charts/echarts';
-import { figure } from '../../charts/format';
+import { figure } from '@wold/core/writeup/format';
 import { textStyle } from '../../charts/textStyle';
 import type { Numbers } from '../../outputs/TakeOutMenu';
 import type { Tokens } from '../../theme/tokens';

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import { doubtful, type Doubt } from '@wold/core/suitability/doubt';
 import type { MeasureSuitability, Suitability } from '@wold/core/suitability/suitability';
-import { coefficient, fixed } from '../../charts/format';
+import { coefficient, fixed } from '@wold/core/writeup/format';
 import { ViewSwitch } from '../../controls/ViewSwitch';
 import { useRowWindow } from '../../controls/useRowWindow';
 import { useSuitability } from '../../results/stages';

@@ -1,6 +1,6 @@
 import { methodNamed } from '@wold/core/methods/all';
 import { doubtful } from '@wold/core/suitability/doubt';
-import { count, fixed } from '../../charts/format';
+import { count, fixed } from '@wold/core/writeup/format';
 import { useSuitability } from '../../results/stages';
 import { useRecipe } from '../../store/useStudy';
 import { notThere, type Answer } from '../answer';

@@ -7,10 +7,11 @@ import {
 } from '@wold/core/suitability/doubt';
 import type { MeasureSuitability, Suitability } from '@wold/core/suitability/suitability';
 import { divergingColour } from '../../theme/ramp';
-import { cellColours } from './cellColours';
-import { layoutOf } from './drawMatrix';
+import { cellColours } from '../../charts/matrix/cellColours';
+import { layoutOf } from '../../charts/matrix/drawMatrix';
 import { strongestPairs } from './strongestPairs';
-import { pWords, verdictsOf } from './verdicts';
+import { pWords } from '@wold/core/writeup/format';
+import { verdictsOf } from './verdicts';
 
 const measure = (name: string, more: Partial<MeasureSuitability> = {}): MeasureSuitability => ({
   measure: name,

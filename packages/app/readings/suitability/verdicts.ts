@@ -1,6 +1,6 @@
 import { adequacyBand, PLAIN_LIMITS, type Doubt, type SuitabilityLimits } from '@wold/core/suitability/doubt';
 import type { Suitability } from '@wold/core/suitability/suitability';
-import { figure, fixed, percent } from '../../charts/format';
+import { figure, fixed, percent, pWords } from '@wold/core/writeup/format';
 
 /** A figure that speaks for or against reducing, with its rule, its source, and what follows. */
 export interface Verdict {
@@ -28,9 +28,6 @@ export const LIMIT_WORDS: Readonly<
   skewness: { name: '|skewness| under', most: 100 },
   kurtosis: { name: '|excess kurtosis| under', most: 1000 },
 };
-
-/** A small p as people write it. */
-export const pWords = (p: number): string => (p < 0.001 ? '<\u00a0.001' : fixed(p, 3).replace(/^0/, ''));
 
 function zerosVerdict({ measures }: Suitability, limits: SuitabilityLimits): Verdict {
   const known = measures.filter(({ zeros }) => !Number.isNaN(zeros));

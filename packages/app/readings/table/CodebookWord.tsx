@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useRef, useState } from 'react';
 import { readCodebook } from '@wold/core/table/codebook';
 import { problemData, type ProblemData } from '@wold/core/problem';
-import { count } from '../../charts/format';
+import { count } from '@wold/core/writeup/format';
 import { Word } from '../../controls/Word';
 import { withCodebook } from '@wold/core/recipe/edit/codebook';
 import { useEdit, useRecipe } from '../../store/useStudy';

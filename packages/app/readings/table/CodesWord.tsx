@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import type { Recipe } from '@wold/core/recipe/schema';
 import { withColumn } from '@wold/core/recipe/edit/columns';
 import type { ColumnDescription } from '@wold/core/table/describe';
-import { count } from '../../charts/format';
+import { count } from '@wold/core/writeup/format';
 import { Word } from '../../controls/Word';
 import { useDescription } from '../../results/stages';
 import { useEdit, useRecipe } from '../../store/useStudy';

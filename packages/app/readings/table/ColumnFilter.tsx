@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import OutlinedInput from '@mui/material/OutlinedInput';
 import { COLUMN_TYPES, type ColumnType } from '@wold/core/table/columnType';
-import { count } from '../../charts/format';
+import { count } from '@wold/core/writeup/format';
 import { TYPE_NAMES } from '../../lens/ColumnSheet';
 import form from '../../theme/form.module.css';
 import { Choice } from '../../controls/Choice';

@@ -3,7 +3,7 @@ import { missingCount, type Column } from '@wold/core/table/column';
 import type { ColumnDescription } from '@wold/core/table/describe';
 import type { Role } from '@wold/core/table/role';
 import { HistogramPicture } from '../../charts/HistogramPicture';
-import { percent } from '../../charts/format';
+import { percent } from '@wold/core/writeup/format';
 import { useShortName } from '../../store/useShortName';
 import styles from './Grid.module.css';
 

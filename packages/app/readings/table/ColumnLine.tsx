@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import type { ColumnDescription, Remark } from '@wold/core/table/describe';
 import type { Recipe } from '@wold/core/recipe/schema';
-import { figure, fixed, percent } from '../../charts/format';
+import { figure, fixed, percent } from '@wold/core/writeup/format';
 import type { ShortName } from '../../charts/namesApart';
 import { TYPE_NAMES } from '../../lens/ColumnSheet';
 import { columnFigures } from './columnFigures';

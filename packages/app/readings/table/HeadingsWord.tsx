@@ -1,6 +1,6 @@
 import { splitColumns, withShortHeadings, withWholeHeadings } from '@wold/core/recipe/edit/headings';
 import { shortHeadings } from '@wold/core/table/headings';
-import { count } from '../../charts/format';
+import { count } from '@wold/core/writeup/format';
 import { ChoiceWord } from '../../controls/Word';
 import { useEdit, useRecipe } from '../../store/useStudy';
 

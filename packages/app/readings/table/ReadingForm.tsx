@@ -12,7 +12,7 @@ import {
 } from '@wold/core/table/readingChoices';
 import type { Source, Table } from '@wold/core/table/table';
 import type { ProblemData } from '@wold/core/problem';
-import { shortName } from '../../charts/format';
+import { shortName } from '@wold/core/writeup/format';
 import { loadFile } from '../../storage/studies';
 import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe } from '../../store/useStudy';

@@ -5,7 +5,7 @@ import { useMemo } from 'react';
 import { textAt } from '@wold/core/table/column';
 import { differingColumns, type RepeatGroup, type RepeatRule } from '@wold/core/table/repeats';
 import { findColumn, type Table } from '@wold/core/table/table';
-import { count, shortName } from '../../charts/format';
+import { count, shortName } from '@wold/core/writeup/format';
 import { ChoiceWord } from '../../controls/Word';
 import { useResult } from '../../results/useResult';
 import { selected } from '../../store/studySlice';

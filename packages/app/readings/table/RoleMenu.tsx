@@ -2,7 +2,7 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { ROLES, canHaveRole, type Role } from '@wold/core/table/role';
 import { findColumn } from '@wold/core/table/table';
-import { count } from '../../charts/format';
+import { count } from '@wold/core/writeup/format';
 import { withRoles } from '@wold/core/recipe/edit/columns';
 import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe } from '../../store/useStudy';

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import type { Column, LevelColumn } from '@wold/core/table/column';
 import { rowTest, type Condition } from '@wold/core/table/condition';
 import { findColumn } from '@wold/core/table/table';
-import { count, shortName } from '../../charts/format';
+import { count, shortName } from '@wold/core/writeup/format';
 import { Word } from '../../controls/Word';
 import { selected } from '../../store/studySlice';
 import { withPreparation } from '@wold/core/recipe/edit/preparation';

@@ -1,4 +1,4 @@
-import { count } from '../../charts/format';
+import { count } from '@wold/core/writeup/format';
 import { NumberWord, Word } from '../../controls/Word';
 import { withPreparation } from '@wold/core/recipe/edit/preparation';
 import { useTable } from '../../store/TableContext';

@@ -1,7 +1,7 @@
 import Checkbox from '@mui/material/Checkbox';
 import { useState } from 'react';
 import { useLocation } from 'react-router';
-import { percent } from '../../charts/format';
+import { percent } from '@wold/core/writeup/format';
 import { Figures } from '../Figures';
 import { Resulting } from '../Problem';
 import { useDescription } from '../../results/stages';

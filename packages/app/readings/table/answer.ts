@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { count } from '../../charts/format';
+import { count } from '@wold/core/writeup/format';
 import type { Answer } from '../answer';
 import { useTable } from '../../store/TableContext';
 import { useRecipe } from '../../store/useStudy';

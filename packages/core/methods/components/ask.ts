@@ -1,4 +1,4 @@
-import type { ParallelSettings, RetentionSettings } from '../../dimensions/retentionSettings';
+import { parallelOf } from '../../dimensions/retentionSettings';
 import type { PreparationInput } from '../../preparation/prepared';
 import { NO_ROTATION } from './rotation';
 import type { ComponentsSettings } from './settings';
@@ -33,8 +33,6 @@ export function keptOf(
     rotation: rotation.method === 'promax' ? rotation : { ...rotation, power: 4 },
   };
 }
-
-const parallelOf = ({ share: _, ...parallel }: RetentionSettings): ParallelSettings => parallel;
 
 /** The question for the space of the kept dimensions: a rotation turns its axes and leaves it as it is. */
 export const spaceOf = (kept: Kept): Kept => ({ ...kept, rotation: NO_ROTATION });

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { RANDOM_DATA } from '../../dimensions/retentionSettings';
 import { PLAIN_RETENTION } from '../../dimensions/retentionSettings';
+import { parallelSchema, retentionSchema } from '../../dimensions/schema';
 import { preparationSchema } from '../../preparation/schema';
 import { ROTATIONS, NO_ROTATION } from './rotation';
 import { BASES, type ComponentsSettings } from './settings';
@@ -8,12 +8,6 @@ import type { Kept } from './stages';
 
 const rotation = z.strictObject({ method: z.enum(ROTATIONS), power: z.int().min(2).max(8) });
 const byNumber = [z.literal('above-average'), z.int().min(1)] as const;
-const parallel = z.strictObject({
-  data: z.enum(RANDOM_DATA),
-  simulations: z.int().min(20).max(5000),
-  percentile: z.number().min(50).max(99.9),
-  seed: z.int().min(0).max(1e9),
-});
 
 /** What an analyst decides of a reduction by principal components. */
 export const componentsSettings = z.strictObject({
@@ -22,7 +16,7 @@ export const componentsSettings = z.strictObject({
   placed: z.array(z.string()).default([]),
   rotation: rotation.default({ ...NO_ROTATION }),
   keep: z.union([...byNumber, z.literal('parallel')]),
-  retention: parallel.extend({ share: z.number().min(0.1).max(1) }).default({ ...PLAIN_RETENTION }),
+  retention: retentionSchema.default({ ...PLAIN_RETENTION }),
   fade: z.number().min(0).max(1),
   small: z.enum(['fade', 'leave out']).default('fade'),
   limit: z.number().min(0.5).max(0.9999).default(0.95),
@@ -34,6 +28,6 @@ export const componentsSettings = z.strictObject({
 export const keptSchema = z.strictObject({
   preparation: preparationSchema,
   without: z.array(z.string()),
-  keep: z.union([...byNumber, z.strictObject({ parallel })]),
+  keep: z.union([...byNumber, z.strictObject({ parallel: parallelSchema })]),
   rotation,
 }) satisfies z.ZodType<Kept>;

@@ -2,11 +2,11 @@ import type { ParallelSettings } from '../../dimensions/retentionSettings';
 import { parallelCount } from '../../dimensions/stages';
 import { prepared, treated, type OfPreparation } from '../../preparation/stages';
 import { stage } from '../../stages/stage';
+import type { Outcome } from '../outcome';
 import type { Agreement } from './agreement';
 import type { Components, Keep } from './components';
 import type { Decomposition } from './decompose';
 import type { Distances, RebuiltColumn, RowPart } from './distances';
-import type { Outcome } from './outcome';
 import type { Rotation } from './rotation';
 
 /** What all dimensions depend on. */

@@ -4,7 +4,8 @@ import { compute } from '../../recipe/compute';
 import { freshRecipe } from '../../recipe/fresh';
 import { outputOf } from '../../recipe/outputOf';
 import { askOf, preparationOf, reductionRequest } from '../../recipe/requests';
-import type { Recipe, Reduction } from '../../recipe/schema';
+import type { Recipe } from '../../recipe/schema';
+import type { ComponentsSettings } from './settings';
 import type { Table } from '../../table/table';
 import { normalColumns, reductionWith, tableOf } from '../../testTables';
 import { alsoFor, reductionFile } from '../files';
@@ -15,7 +16,7 @@ function blocks(n: number, p: number, seed: number): Table {
   return tableOf([...one, ...two]);
 }
 
-async function filesOf(table: Table, change: Partial<Reduction['settings']>, scale?: 'centre') {
+async function filesOf(table: Table, change: Partial<ComponentsSettings>, scale?: 'centre') {
   const fresh = freshRecipe(table);
   const reduction = reductionWith(fresh.reductions[0]!, change);
   const recipe: Recipe = {

@@ -8,8 +8,10 @@ import { leadCounts, leadingDimensions } from '../leading';
 import { rowFigures } from './rowFigures';
 import type { ComponentsSettings } from './settings';
 import { distances, type Kept } from './stages';
+import { randomTable, votesTable } from '../voteTables';
 import type { AlsoAsked, FileSource, MethodFile, ReductionOutput } from '../work';
 import { dimensionName } from '../../writeup/dimensionName';
+import { cellText } from '../../writeup/cellText';
 import { dimensionHeader } from '../../writeup/csv';
 
 type Output = ReductionOutput<Components>;
@@ -127,7 +129,7 @@ export function eigenvaluesTable(
         String(shares[d]),
         String(cumulative),
         d < kept ? 'yes' : 'no',
-        ...(random === null ? [] : [numberText(random.percentile[d]), numberText(random.mean[d])]),
+        ...(random === null ? [] : [cellText(random.percentile[d]), cellText(random.mean[d])]),
       ];
     }),
   ];
@@ -184,39 +186,6 @@ export function measuresTable({ names, result }: Output): string[][] {
   ];
 }
 
-/** Each rule's vote. */
-export function votesTable(votes: Retention | null): string[][] {
-  const cast = votes?.votes ?? [];
-  return [
-    ['rule', 'of', 'dimensions', 'source'],
-    ...cast.map(({ rule, of, count, source }) => [rule, of, String(count), source]),
-  ];
-}
-
-/** Eigenvalues of the correlations, whole and reduced, against those of random data and a broken stick. */
-export function randomTable(votes: Retention | null): string[][] {
-  if (votes === null) return [['dimension']];
-  const { eigenvalues, random, reduced, randomReduced, sticks } = votes;
-  const columns: readonly (readonly [string, ArrayLike<number> | null])[] = [
-    ['eigenvalue of the correlations', eigenvalues],
-    ['random data, percentile', random?.percentile ?? null],
-    ['random data, mean', random?.mean ?? null],
-    ['broken stick', sticks],
-    ['eigenvalue of the reduced correlations', reduced],
-    ['random data reduced, percentile', randomReduced?.percentile ?? null],
-    ['random data reduced, mean', randomReduced?.mean ?? null],
-  ];
-  const there = columns.flatMap(([name, values]) => (values === null ? [] : [{ name, values }]));
-  const most = there.reduce((length, { values }) => Math.max(length, values.length), 0);
-  return [
-    ['dimension', ...there.map(({ name }) => name)],
-    ...Array.from({ length: most }, (_, d) => [
-      String(d + 1),
-      ...there.map(({ values }) => numberText(values[d])),
-    ]),
-  ];
-}
-
 /** T² and Q of every used and placed row with their limits, and the used rows' contributions and squared cosines. */
 export function rowsTable({ names, result }: Output, found: Distances | null): string[][] {
   const header = dimensionHeader(names, result.kept);
@@ -226,11 +195,11 @@ export function rowsTable({ names, result }: Output, found: Distances | null): s
   const beyond = (value: number | undefined, limit: number | null) =>
     value === undefined || limit === null ? '' : value > limit ? 'yes' : 'no';
   const distance = (t: number | undefined, r: number | undefined) => [
-    numberText(t),
-    numberText(t2 ?? undefined),
+    cellText(t),
+    cellText(t2),
     beyond(t, t2),
-    numberText(r),
-    numberText(q ?? undefined),
+    cellText(r),
+    cellText(q),
     beyond(r, q),
   ];
   return [
@@ -257,9 +226,6 @@ export function rowsTable({ names, result }: Output, found: Distances | null): s
     ]),
   ];
 }
-
-const numberText = (value: number | undefined): string =>
-  value === undefined || !Number.isFinite(value) ? '' : String(value);
 
 function entriesOf(values: Float64Array, p: number, kept: number, j: number): string[] {
   return Array.from({ length: kept }, (_, d) => String(values[d * p + j]));

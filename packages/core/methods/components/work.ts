@@ -12,7 +12,8 @@ import { componentsFigures } from './figures';
 import { COMPONENTS_FILES } from './tables';
 import { keepAboveRandom, keepComponents } from './keepComponents';
 import { componentsMethod } from './method';
-import { outcomeOnScores } from './outcome';
+import { outcomeOnScores } from '../outcome';
+import { componentsAnew, componentsScored } from './outcome';
 import type { MethodWork } from '../work';
 import { rotate } from './rotate';
 import { NO_ROTATION } from './rotation';
@@ -67,7 +68,8 @@ const works: readonly Worked[] = [
     const { table, host, need } = bench;
     const rows = rowsOf(await need(prepared, { preparation: kept.preparation }));
     const made = await need(stages.components, kept);
-    return outcomeOnScores(table, kept.preparation, rows, made, outcome, seed, host);
+    const scored = componentsScored(made);
+    return outcomeOnScores(table, kept.preparation, rows, scored, componentsAnew, outcome, seed, host);
   }),
 ];
 

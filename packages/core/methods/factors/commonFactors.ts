@@ -1,7 +1,7 @@
 import type { Matrix } from '../../algebra/matrix';
 import { quietHost, stretch, type Host } from '../../host';
 import { problemData, type ProblemData } from '../../problem';
-import { sumOfSquares } from '../../rotation/arranged';
+import { phiOf, rearranged, sumOfSquares } from '../../rotation/arranged';
 import { columnOf } from '../../algebra/matrix';
 import { rotateLoadings, type RotatedLoadings, type RotationSettings } from '../../rotation/rotateLoadings';
 import { leadingDimensions } from '../leading';
@@ -16,6 +16,8 @@ export interface FactorSettings {
   readonly extraction: ExtractionName;
   readonly rotation: RotationSettings;
   readonly scoring: Scoring;
+  /** For each rotated factor, by its structure (p × m), −1 where it is to be turned; those as they are without it. */
+  readonly signs?: (structure: Matrix) => readonly number[];
 }
 
 /** Common factors of correlations, rotated, with all that is told of them. */
@@ -60,7 +62,7 @@ export function commonFactors(
     by,
     stretch(host, 0, 0.5),
   );
-  const rotated = rotateLoadings(loadings, rotation, stretch(host, 0.5, 1));
+  const rotated = turned(rotateLoadings(loadings, rotation, stretch(host, 0.5, 1)), settings.signs);
   const { pattern, structure, phi } = rotated;
   const residuals = residualsOf(correlations, pattern, phi);
   const { uniquenesses, communalities } = found;
@@ -74,6 +76,20 @@ export function commonFactors(
     fit: n === null ? null : fitOf(correlations, residuals, factors, n),
     scores: scoresOrWhyNot(correlations, { pattern, phi, uniquenesses }, settings.scoring),
     reliabilities: ofLeadingItems(covariances, pattern),
+  };
+}
+
+/** Factors with some of their signs turned. */
+function turned(rotated: RotatedLoadings, signsOf: FactorSettings['signs']): RotatedLoadings {
+  if (signsOf === undefined) return rotated;
+  const { pattern, structure, phi } = rotated;
+  const signs = signsOf(structure);
+  const order = [...signs.keys()];
+  return {
+    ...rotated,
+    pattern: rearranged(pattern, order, signs),
+    structure: rearranged(structure, order, signs),
+    phi: phiOf(phi, order, signs),
   };
 }
 

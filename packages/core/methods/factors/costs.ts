@@ -1,6 +1,6 @@
 import type { Matrix } from '../../algebra/matrix';
 import { quietHost, stretch, type Host } from '../../host';
-import { leadCounts } from '../leading';
+import { leadCounts, POORLY_HELD, THIN } from '../leading';
 import { rotateLoadings, type RotationSettings } from '../../rotation/rotateLoadings';
 import { extract, mostFactors } from './extract';
 import type { ExtractionName } from './extraction';
@@ -18,9 +18,6 @@ export interface FactorCost {
   readonly heywood: number;
   readonly converged: boolean;
 }
-
-export const POORLY_HELD = 0.4;
-export const THIN = 3;
 
 /**
  * What one factor, two, and so on to a number would cost, so that too many are seen before they are chosen.

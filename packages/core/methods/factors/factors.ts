@@ -5,6 +5,7 @@ import type { Prepared, PreparedRows } from '../../preparation/prepared';
 import { divisorOver } from '../../preparation/rowWeights';
 import { momentsOf } from '../../table/moments';
 import { correlationMatrix, type CorrelationKind } from '../../suitability/correlationMatrix';
+import { block } from '../../algebra/block';
 import { commonFactors, type CommonFactors, type FactorSettings } from './commonFactors';
 import { smoothed, type Smoothed } from './smoothed';
 
@@ -13,6 +14,9 @@ export interface Factors extends CommonFactors {
   readonly measures: readonly string[];
   /** Correlations that the factors are of, and what was done where they were those of no table. */
   readonly correlations: Matrix;
+  readonly kind: CorrelationKind;
+  /** What was cut back to arrive at so many factors, or null. */
+  readonly note: string | null;
   readonly smoothing: Omit<Smoothed, 'correlations'>;
   /** Rows that the figures stand on; null where that is not known. */
   readonly n: number | null;
@@ -22,12 +26,16 @@ export interface Factors extends CommonFactors {
   readonly counts: boolean;
   /** Rows used × factors; NaN for a row that lacks an entry, and for all where scores cannot be had. */
   readonly rowScores: Matrix;
+  /** What is taken off each treated measure before it is scored, and what it is divided by then. */
+  readonly centres: Float64Array;
+  readonly units: Float64Array;
   readonly placedRows: Uint32Array;
   readonly placedScores: Matrix;
 }
 
 export interface FactorsAsked extends FactorSettings {
   readonly kind: CorrelationKind;
+  readonly note?: string | null;
 }
 
 /**
@@ -35,6 +43,7 @@ export interface FactorsAsked extends FactorSettings {
  * Spearman's or polychoric correlations, of which they are an approximation.
  *
  * @param without measures to leave out
+ * @param all correlations of that kind of all prepared measures
  * @throws Problem where the factors cannot be had
  */
 export function factors(
@@ -42,10 +51,10 @@ export function factors(
   without: readonly string[],
   asked: FactorsAsked,
   host: Host = quietHost,
+  all: Matrix = correlationMatrix(prepared, asked.kind, stretch(host, 0, 0.4)),
 ): Factors {
-  const { measures, sds, divisors, n, weights, counts, rows, placedRows } = prepared;
+  const { measures, means, sds, divisors, n, weights, counts, rows, placedRows } = prepared;
   const kept = [...measures.keys()].filter(j => !without.includes(measures[j]!));
-  const all = correlationMatrix(prepared, asked.kind, stretch(host, 0, 0.4));
   const { correlations, ...smoothing } = smoothed(block(all, kept));
   // A sum of ratings is made of them as they are; one of what lies behind them is of correlations.
   const of = prepared.kind === 'rows' ? prepared : null;
@@ -62,7 +71,11 @@ export function factors(
   return {
     ...common,
     measures: kept.map(j => measures[j]!),
+    kind: asked.kind,
+    note: asked.note ?? null,
     correlations,
+    centres: Float64Array.from(kept, (j, at) => means[j]! + (spreads[at]?.mean ?? 0) * divisors[j]!),
+    units: Float64Array.from(units),
     smoothing,
     n,
     rows,
@@ -72,14 +85,6 @@ export function factors(
     placedRows,
     placedScores: scoresOf(of && standardised(of.placedValues, kept, spreads), placedRows.length),
   };
-}
-
-/** Some measures' rows and columns of a symmetric matrix. */
-function block({ rows: p, values }: Matrix, places: readonly number[]): Matrix {
-  const k = places.length;
-  const result = zeros(k, k);
-  places.forEach((i, a) => places.forEach((j, b) => (result.values[b * k + a] = values[j * p + i]!)));
-  return result;
 }
 
 function scaled(correlations: Matrix, sds: readonly number[]): Matrix {

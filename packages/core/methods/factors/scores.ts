@@ -2,7 +2,7 @@ import { invertDefinite } from '../../algebra/cholesky';
 import { columnOf, transpose, zeros, type Matrix } from '../../algebra/matrix';
 import { crossed, product } from '../../algebra/product';
 import { symmetricEigen } from '../../algebra/symmetricEigen';
-import { Problem } from '../../problem';
+import { Problem, type ProblemData } from '../../problem';
 
 export const SCORINGS = ['regression', 'bartlett', 'correlation-preserving'] as const;
 /** How scores of factors are estimated. */
@@ -29,6 +29,12 @@ export interface Scores {
   readonly determinacy: Float64Array;
   /** The correlation of each score with its factor. */
   readonly validity: Float64Array;
+}
+
+/** The scores that there are. @throws Problem where there are none, which says why */
+export function scoresOf({ scores }: { readonly scores: Scores | ProblemData }): Scores {
+  if ('coefficients' in scores) return scores;
+  throw new Problem(scores.what, scores.remedy, scores.where);
 }
 
 /**

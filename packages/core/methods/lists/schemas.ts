@@ -1,6 +1,8 @@
 import { componentsSettings, keptSchema } from '../components/schema';
+import { factorsAskSchema, factorsSettings } from '../factors/schema';
 
 /** How every method's settings, and what it was asked when scores were frozen, are checked. */
 export const METHOD_SCHEMAS = [
   { method: 'components', settings: componentsSettings, ask: keptSchema },
+  { method: 'factors', settings: factorsSettings, ask: factorsAskSchema },
 ] as const;

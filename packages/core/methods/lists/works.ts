@@ -1,5 +1,6 @@
 import { COMPONENTS } from '../components/work';
+import { FACTORS } from '../factors/work';
 import type { MethodWork } from '../work';
 
 /** What every method does. */
-export const WORKS_OF_METHODS: readonly MethodWork[] = [COMPONENTS];
+export const WORKS_OF_METHODS: readonly MethodWork[] = [COMPONENTS, FACTORS];

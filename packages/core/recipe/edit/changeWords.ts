@@ -90,6 +90,12 @@ const SETTINGS: ReadonlyMap<string, readonly [string, Change['question']]> = new
   ['limit', ['the limits of odd rows', 'trust']],
   ['groupsBy', ['the groups that are compared', 'trust']],
   ['outcome', ['the outcome', 'meaning']],
+  ['extraction', ['the extraction', 'dimensions']],
+  ['correlations', ['which correlations the factors are of', 'dimensions']],
+  ['scoring', ['how factors are scored', 'dimensions']],
+  ['turned', ['the sign of a factor', 'meaning']],
+  ['trail', ['the measures set aside', 'meaning']],
+  ['beside', ['what stands beside the factors', 'meaning']],
 ]);
 
 function changeOf(before: Reduction, after: Reduction): Change {

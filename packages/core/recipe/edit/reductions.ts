@@ -15,6 +15,20 @@ export function withReduction(recipe: Recipe, id: string, change: Partial<Reduct
   return { ...recipe, reductions };
 }
 
+/**
+ * The recipe with other measures left out of a reduction. What takes a measure in again takes it off the trail on which
+ * it was set aside.
+ */
+export function withLeftOut(recipe: Recipe, reduction: Reduction, without: readonly string[]): Recipe {
+  const { settings } = reduction;
+  const left = { without: [...without] };
+  if (settings.method !== 'factors') return withReduction(recipe, reduction.id, left);
+  const trail = settings.trail
+    .map(step => ({ ...step, measures: step.measures.filter(measure => without.includes(measure)) }))
+    .filter(({ measures }) => measures.length > 0);
+  return withReduction(recipe, reduction.id, { ...left, settings: { ...settings, trail } });
+}
+
 /** The recipe with a change of one reduction's map. */
 export function withMap(recipe: Recipe, reduction: Reduction, change: Partial<RowMap>): Recipe {
   return withReduction(recipe, reduction.id, { map: { ...reduction.map, ...change } });

@@ -1,4 +1,5 @@
 import { methodNamed } from '../../methods/all';
+import { profileRenamed } from '../../methods/names';
 import { preparationRenamed, type Rename } from '../../preparation/renamed';
 import type { Recipe, Reduction } from '../schema';
 
@@ -47,6 +48,3 @@ function reductionRenamed(reduction: Reduction, to: Rename): Reduction {
     settings: methodNamed(settings.method).renamed(settings, to) as Reduction['settings'],
   };
 }
-
-const profileRenamed = <P extends { readonly measure: string }>(profile: readonly P[], to: Rename): P[] =>
-  profile.map(one => ({ ...one, measure: to(one.measure) }));

@@ -1,21 +1,20 @@
 import Button from '@mui/material/Button';
-import Checkbox from '@mui/material/Checkbox';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { holding } from '@wold/core/dimensions/rules';
-import { preparationOf } from '@wold/core/recipe/requests';
 import type { ComponentsSettings } from '@wold/core/methods/components/settings';
-import type { Reduction } from '@wold/core/recipe/schema';
-import { count } from '../../../charts/format';
+import type { ReductionBy } from '@wold/core/recipe/schema';
+import { count } from '@wold/core/writeup/format';
 import { ChoiceWord, NumberWord, Word } from '../../../controls/Word';
+import { MeasuresWord } from '../../parts/dimensions/MeasuresWord';
 import { useComponents } from '../results';
-import { withReduction, withSettings } from '@wold/core/recipe/edit/reductions';
+import { withSettings } from '@wold/core/recipe/edit/reductions';
 import { useEdit, useRecipe } from '../../../store/useStudy';
 import { basisName } from '../../../readings/preparation/PreparationBrief';
 import styles from './DimensionsBrief.module.css';
 
 /** Principal components of the correlations of 20 measures, keep 3. */
-export function DimensionsBrief({ reduction }: { reduction: Reduction }) {
+export function DimensionsBrief({ reduction }: { reduction: ReductionBy<'components'> }) {
   return (
     <>
       <ReductionWords reduction={reduction} />.
@@ -24,7 +23,7 @@ export function DimensionsBrief({ reduction }: { reduction: Reduction }) {
 }
 
 /** The words that settle a reduction; other briefs of a reduction start with them too. */
-export function ReductionWords({ reduction }: { reduction: Reduction }) {
+export function ReductionWords({ reduction }: { reduction: ReductionBy<'components'> }) {
   return (
     <>
       Principal components of the <BasisWord reduction={reduction} /> of{' '}
@@ -35,7 +34,7 @@ export function ReductionWords({ reduction }: { reduction: Reduction }) {
 }
 
 /** What is decomposed: as question 2 scales the measures, or one of the two whatever that is. */
-function BasisWord({ reduction }: { reduction: Reduction }) {
+function BasisWord({ reduction }: { reduction: ReductionBy<'components'> }) {
   const recipe = useRecipe();
   const edit = useEdit();
   const { scale } = recipe.preparation;
@@ -66,7 +65,7 @@ function BasisWord({ reduction }: { reduction: Reduction }) {
   );
 }
 
-function RotationWord({ reduction }: { reduction: Reduction }) {
+function RotationWord({ reduction }: { reduction: ReductionBy<'components'> }) {
   const recipe = useRecipe();
   const edit = useEdit();
   const { rotation } = reduction.settings;
@@ -123,7 +122,7 @@ const RULE_WORDS = {
   'above-average': 'those above average',
 } as const;
 
-function KeepWord({ reduction }: { reduction: Reduction }) {
+function KeepWord({ reduction }: { reduction: ReductionBy<'components'> }) {
   const { value } = useComponents(reduction);
   const { keep } = reduction.settings;
   const kept = value?.kept ?? (typeof keep === 'number' ? keep : null);
@@ -139,7 +138,15 @@ function KeepWord({ reduction }: { reduction: Reduction }) {
   );
 }
 
-function KeepPanel({ reduction, kept, close }: { reduction: Reduction; kept: number; close: () => void }) {
+function KeepPanel({
+  reduction,
+  kept,
+  close,
+}: {
+  reduction: ReductionBy<'components'>;
+  kept: number;
+  close: () => void;
+}) {
   const recipe = useRecipe();
   const edit = useEdit();
   const { value } = useComponents(reduction);
@@ -181,77 +188,6 @@ function KeepPanel({ reduction, kept, close }: { reduction: Reduction; kept: num
       <p className="soft small">
         On unit variance the average is 1 (Kaiser 1960). Quick, and inclined to keep too many.
       </p>
-    </div>
-  );
-}
-
-function MeasuresWord({ reduction }: { reduction: Reduction }) {
-  const recipe = useRecipe();
-  const { measures } = preparationOf(recipe);
-  const { value } = useComponents(reduction);
-  const used =
-    value?.measures.length ?? measures.filter(measure => !reduction.without.includes(measure)).length;
-  return (
-    <Word
-      settles="Which measures are reduced"
-      panel={() => <MeasuresPanel reduction={reduction} measures={measures} />}
-    >
-      {used === measures.length
-        ? count(used, 'measure')
-        : `${used.toLocaleString('en')} of ${count(measures.length, 'measure')}`}
-    </Word>
-  );
-}
-
-const MOST_LISTED = 200;
-
-function MeasuresPanel({ reduction, measures }: { reduction: Reduction; measures: readonly string[] }) {
-  const recipe = useRecipe();
-  const edit = useEdit();
-  const [find, setFind] = useState('');
-  const found = measures.filter(measure => measure.toLowerCase().includes(find.toLowerCase()));
-  const setWithout = (without: string[]) =>
-    edit(withReduction(recipe, reduction.id, { without }), `measures of ${reduction.id}`);
-  return (
-    <div className={styles.measures}>
-      <TextField
-        label="find a measure"
-        value={find}
-        autoFocus
-        fullWidth
-        onChange={event => setFind(event.target.value)}
-      />
-      <p className={styles.bulk}>
-        <Button onClick={() => setWithout(reduction.without.filter(measure => !found.includes(measure)))}>
-          Take in {find ? 'those found' : 'all'}
-        </Button>
-        <Button onClick={() => setWithout([...new Set([...reduction.without, ...found])])}>
-          Leave out {find ? 'those found' : 'all'}
-        </Button>
-      </p>
-      <ul>
-        {found.slice(0, MOST_LISTED).map(measure => (
-          <li key={measure}>
-            <label>
-              <Checkbox
-                checked={!reduction.without.includes(measure)}
-                onChange={event =>
-                  setWithout(
-                    event.target.checked
-                      ? reduction.without.filter(other => other !== measure)
-                      : [...reduction.without, measure],
-                  )
-                }
-              />
-              {measure}
-            </label>
-          </li>
-        ))}
-      </ul>
-      {found.length > MOST_LISTED && (
-        <p className="soft small">and {found.length - MOST_LISTED} more; find narrows them</p>
-      )}
-      <p className="soft small">Left out of this reduction only; a role in Table is for the whole study.</p>
     </div>
   );
 }

@@ -1,23 +1,24 @@
 import { useMemo } from 'react';
 import type { Components } from '@wold/core/methods/components/components';
 import { withSettings } from '@wold/core/recipe/edit/reductions';
-import type { Reduction } from '@wold/core/recipe/schema';
-import { inWords, percent } from '../../../charts/format';
+import type { ReductionBy } from '@wold/core/recipe/schema';
+import { inWords, percent } from '@wold/core/writeup/format';
 import { Figures } from '../../../readings/Figures';
 import { basisName } from '../../../readings/preparation/PreparationBrief';
 import { Resulting } from '../../../readings/Problem';
 import { useAccount, useNaming } from '../../../results/stages';
 import { useEdit, useRecipe } from '../../../store/useStudy';
-import { useComponents, useRetention } from '../results';
+import { useRetention } from '../../parts/dimensions/useRetention';
+import { useComponents } from '../results';
 import { costOf, type Cost } from './cost';
 import { Eigenvalues } from './Eigenvalues';
-import { Scree } from './Scree';
-import { shownDimensions } from './screeOption';
-import { Votes } from './Votes';
-import styles from './DimensionsReading.module.css';
+import { ComponentsScree } from './ComponentsScree';
+import { shownDimensions } from '../../parts/dimensions/screeOption';
+import { Votes } from '../../parts/dimensions/Votes';
+import styles from '../../parts/dimensions/DimensionsReading.module.css';
 
 /** How many dimensions? The scree with a cut line, the eigenvalues, and what the cut costs. */
-export function DimensionsReading({ reduction }: { reduction: Reduction }) {
+export function DimensionsReading({ reduction }: { reduction: ReductionBy<'components'> }) {
   const components = useComponents(reduction);
   return (
     <Resulting reading={components}>
@@ -26,7 +27,13 @@ export function DimensionsReading({ reduction }: { reduction: Reduction }) {
   );
 }
 
-function Dimensions({ reduction, components }: { reduction: Reduction; components: Components }) {
+function Dimensions({
+  reduction,
+  components,
+}: {
+  reduction: ReductionBy<'components'>;
+  components: Components;
+}) {
   const { kept, eigenvalues, measures, note } = components;
   const recipe = useRecipe();
   const edit = useEdit();
@@ -53,9 +60,16 @@ function Dimensions({ reduction, components }: { reduction: Reduction; component
           {shown < eigenvalues.length && ` The first ${shown} of ${eigenvalues.length} are drawn.`} {note}
         </p>
       </div>
-      <Votes reduction={reduction} retention={retention} kept={wanted} most={rank} onCut={cut} />
+      <Votes
+        reduction={reduction}
+        retention={retention}
+        kept={wanted}
+        most={rank}
+        onCut={cut}
+        first="components"
+      />
       <div className={styles.pictures}>
-        <Scree
+        <ComponentsScree
           reduction={reduction}
           components={components}
           // Random data and sticks are of correlations; on another scale they are no match.

@@ -2,11 +2,11 @@ import { useMemo } from 'react';
 import type { RandomEigenvalues } from '@wold/core/dimensions/parallelAnalysis';
 import type { Components } from '@wold/core/methods/components/components';
 import { givenName, type NamedDimension } from '@wold/core/writeup/dimensionName';
-import { figure, fixed, percent } from '../../../charts/format';
+import { figure, fixed, percent } from '@wold/core/writeup/format';
 import { selected } from '../../../store/studySlice';
 import { useAppDispatch } from '../../../store/store';
 import { useSelection } from '../../../store/useStudy';
-import styles from './DimensionsReading.module.css';
+import styles from '../../parts/dimensions/DimensionsReading.module.css';
 
 function runningSums(values: Float64Array): Float64Array {
   const sums = values.slice();

@@ -1,11 +1,11 @@
-import type { Reduction } from '@wold/core/recipe/schema';
-import { percent } from '../../../charts/format';
+import type { ReductionBy } from '@wold/core/recipe/schema';
+import { percent } from '@wold/core/writeup/format';
 import { notThere, type Answer } from '../../../readings/answer';
 import { useComponents } from '../results';
 import { heldShare } from './cost';
 
 /** 3 of 20 hold 71 % */
-export function useDimensionsAnswer(reduction: Reduction): Answer {
+export function useDimensionsAnswer(reduction: ReductionBy<'components'>): Answer {
   const { value, stale, waits, problem } = useComponents(reduction);
   if (problem !== null)
     return { text: 'cannot be found yet', stale: false, attention: 1, because: problem.what };

@@ -1,10 +1,5 @@
 import type { Components } from '@wold/core/methods/components/components';
-import { leadCounts } from '@wold/core/methods/leading';
-
-/** A measure of which the kept dimensions hold less than this is poorly held. */
-export const POORLY_HELD = 0.4;
-/** A dimension led by fewer measures than this is thin. */
-export const THIN = 3;
+import { leadCounts, POORLY_HELD, THIN } from '@wold/core/methods/leading';
 
 /** Share of all variance in the kept dimensions. */
 export function heldShare({ shares, kept }: Components): number {

@@ -1,18 +1,22 @@
 import { leadingDimensions } from '@wold/core/methods/leading';
+import type { ReductionBy } from '@wold/core/recipe/schema';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
-import { coefficient, fixed, percent } from '../../../charts/format';
+import { coefficient, fixed, percent } from '@wold/core/writeup/format';
 import { useComponents } from '../results';
 import { useNaming } from '../../../results/stages';
-import { useHand } from '../../../store/useStudy';
 import { DivergingBar } from '../../../charts/DivergingBar';
 import { Fact } from '../../../lens/Fact';
 import styles from '../../../lens/Lens.module.css';
 
 const MOST_LOADINGS = 8;
 
+interface DimensionLensProps {
+  readonly hand: ReductionBy<'components'>;
+  readonly dimension: number;
+}
+
 /** A dimension of the reduction in hand: how much it holds, and what leads it. */
-export function DimensionLens({ dimension }: { dimension: number }) {
-  const hand = useHand();
+export function DimensionLens({ hand, dimension }: DimensionLensProps) {
   const { value } = useComponents(hand);
   const { names } = useNaming(hand);
   if (value === null || dimension > value.eigenvalues.length) return null;

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
-import type { Reduction } from '@wold/core/recipe/schema';
-import { count, percent } from '../../../charts/format';
+import type { ReductionBy } from '@wold/core/recipe/schema';
+import { count, percent } from '@wold/core/writeup/format';
 import { useComponents, useRebuiltColumn } from '../results';
 import { Scatter } from '../../../lens/Scatter';
 import styles from '../../../lens/Lens.module.css';
@@ -8,7 +8,7 @@ import styles from '../../../lens/Lens.module.css';
 const MOST_POINTS = 800;
 
 /** A measure as the kept dimensions rebuild it, against what it is. */
-export function RebuiltColumn({ hand, measure }: { hand: Reduction; measure: string }) {
+export function RebuiltColumn({ hand, measure }: { hand: ReductionBy<'components'>; measure: string }) {
   const { value, stale } = useRebuiltColumn(hand, measure);
   const { value: components } = useComponents(hand);
   const points = useMemo(() => {

@@ -1,9 +1,9 @@
 import { DivergingBar } from '../../../charts/DivergingBar';
-import { count, figure, percent } from '../../../charts/format';
+import { count, figure, percent } from '@wold/core/writeup/format';
+import type { ReductionBy } from '@wold/core/recipe/schema';
 import type { RowPart } from '@wold/core/methods/components/distances';
 import { useComponents, useDistances, useRowParts } from '../results';
 import { isBeyond, rowDistances } from '../trust/odd';
-import { useHand } from '../../../store/useStudy';
 import { useShortName } from '../../../store/useShortName';
 import { Fact } from '../../../lens/Fact';
 import styles from '../../../lens/Lens.module.css';
@@ -11,9 +11,8 @@ import styles from '../../../lens/Lens.module.css';
 const MOST_LISTED = 6;
 
 /** How a row fits the kept dimensions: its distances, the measures that make them, and its entries rebuilt. */
-export function RowFit({ row }: { row: number }) {
+export function RowFit({ hand, row }: { hand: ReductionBy<'components'>; row: number }) {
   const shortName = useShortName();
-  const hand = useHand();
   const { value: distances } = useDistances(hand);
   const { value: parts, stale } = useRowParts(hand, row);
   const { value: components } = useComponents(hand);

@@ -1,13 +1,13 @@
 import { MOST_ARROWS } from '@wold/core/recipe/mapSettings';
 import { withMap } from '@wold/core/recipe/edit/reductions';
-import type { Reduction, RowMap } from '@wold/core/recipe/schema';
-import { count, percent } from '../../../charts/format';
+import type { ReductionBy, RowMap } from '@wold/core/recipe/schema';
+import { count, percent } from '@wold/core/writeup/format';
 import { ChoiceWord, NumberWord } from '../../../controls/Word';
 import { useEdit, useRecipe } from '../../../store/useStudy';
 import { useComponents } from '../results';
 
 /** How points are spread and sized, and what else is drawn. */
-export function MapLooks({ reduction }: { reduction: Reduction }) {
+export function MapLooks({ reduction }: { reduction: ReductionBy<'components'> }) {
   const { value } = useComponents(reduction);
   const rotated = value !== null && value.rotation !== null;
   const recipe = useRecipe();

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef } from 'react';
 import { withSettings } from '@wold/core/recipe/edit/reductions';
-import type { Reduction, RowMap } from '@wold/core/recipe/schema';
+import type { ReductionBy, RowMap } from '@wold/core/recipe/schema';
 import type { Points } from '../../../readings/map/points';
 import type { MapMarks } from '../../method';
 import { useEdit, useRecipe } from '../../../store/useStudy';
@@ -11,7 +11,7 @@ import { sizesOf } from './sizes';
 import { arrowsAre, spreadBy } from './spread';
 
 /** What the map shows of kept components. */
-export function useMapMarks(reduction: Reduction): MapMarks | null {
+export function useMapMarks(reduction: ReductionBy<'components'>): MapMarks | null {
   const { map } = reduction;
   const { value: components } = useComponents(reduction);
   const { value: distances, problem } = useDistances(reduction, map.odd || map.size === 'squared-cosine');

@@ -1,29 +1,27 @@
-import { useCallback, useEffect, useMemo, useState, type CSSProperties, type MouseEvent } from 'react';
+import { useMemo, type MouseEvent } from 'react';
 import type { Components } from '@wold/core/methods/components/components';
-import { leadCounts, leadingDimensions, ledgerOrder } from '@wold/core/methods/leading';
+import { leadCounts, leadingDimensions, ledgerOrder, POORLY_HELD, THIN } from '@wold/core/methods/leading';
 import type { ComponentsSettings } from '@wold/core/methods/components/settings';
-import type { Reduction } from '@wold/core/recipe/schema';
-import { coefficient, fixed } from '../../../charts/format';
-import { useColumnWindow, type ColumnWindow } from '../../../controls/useColumnWindow';
-import { useRowWindow } from '../../../controls/useRowWindow';
-import { selected } from '../../../store/studySlice';
-import { useAppDispatch } from '../../../store/store';
-import { useRecipe, useSelection } from '../../../store/useStudy';
+import type { ReductionBy } from '@wold/core/recipe/schema';
+import { coefficient, fixed } from '@wold/core/writeup/format';
+import type { ColumnWindow } from '../../../controls/useColumnWindow';
 import { useShortName } from '../../../store/useShortName';
-import { POORLY_HELD, THIN } from '../dimensions/cost';
-import { LedgerCells } from './LedgerCells';
+import { LedgerCells } from '../../parts/meaning/LedgerCells';
 import { LedgerHead } from './LedgerHead';
-import type { PlacedColumn } from './placedColumns';
+import type { PlacedColumn } from '../../parts/meaning/placedColumns';
 import { quantityOf, type Quantity } from './quantity';
-import { ledgerSizes } from './ledgerSizes';
-import styles from './Ledger.module.css';
+import { useMeasures } from '../../parts/meaning/useMeasures';
+import { useWordings } from '../../parts/meaning/useWordings';
+import { LedgerTable } from '../../parts/meaning/LedgerTable';
+import { MeasureName } from '../../parts/meaning/MeasureName';
+import { PlacedLine } from '../../parts/meaning/PlacedLine';
+import styles from '../../parts/meaning/Ledger.module.css';
 
-/** More dimensions than this have columns of one width, and only those in sight are drawn. */
-const FEW_DIMENSIONS = 8;
-const COLUMN_WIDTH = 150;
+/** Pixels of the column that says what is held. */
+const TAIL = [122];
 
 interface LedgerProps {
-  readonly reduction: Reduction;
+  readonly reduction: ReductionBy<'components'>;
   readonly components: Components;
   readonly quantity: Quantity;
   /** Columns that are placed on the dimensions, with their correlations. */
@@ -43,76 +41,46 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
   const figures = useMemo(() => quantityOf(components, quantity), [components, quantity]);
   // The pattern of oblique dimensions is read by itself.
   const { order, leads } = useLedgerLines(quantity === 'pattern' ? figures.values : correlations);
-  const [width, setWidth] = useState(0);
-  const sizes = useMemo(
-    () => ledgerSizes(width, kept, measures, wordingOf),
-    [width, kept, measures, wordingOf],
-  );
-  const { scroller, lines, above, below } = useRowWindow(order.length, sizes.row);
-  useEffect(() => {
-    const observer = new ResizeObserver(([entry]) => setWidth(Math.floor(entry!.contentRect.width)));
-    observer.observe(scroller.current!);
-    return () => observer.disconnect();
-  }, [scroller]);
-  const across = useColumnWindow(scroller, kept, COLUMN_WIDTH, FEW_DIMENSIONS);
+  const lined = useMemo(() => order.map(j => measures[j]!), [order, measures]);
   return (
-    <div
-      ref={scroller}
-      className={styles.scroller}
-      tabIndex={0}
-      role="region"
-      aria-label="Ledger, scrollable"
-    >
-      <table
-        className={styles.ledger}
-        data-wide={kept > FEW_DIMENSIONS}
-        style={
-          {
-            '--column-width': `${COLUMN_WIDTH}px`,
-            '--name-width': `${sizes.name}px`,
-            '--cell-width': `${sizes.cell}px`,
-            '--row-height': `${sizes.row}px`,
-          } as CSSProperties
-        }
-        aria-label="Ledger of loadings"
-        aria-rowcount={order.length + 1}
-        aria-colcount={kept + 2}
-      >
-        <LedgerHead reduction={reduction} components={components} across={across} />
-        <tbody>
-          {above > 0 && <tr style={{ height: above }} aria-hidden="true" />}
-          {lines.map(line => {
-            const j = order[line.index]!;
-            const measure = measures[j]!;
-            const next = order[line.index + 1];
-            return (
-              <MeasureLine
-                key={measure}
-                {...{ components, figures, across, fade, small, j }}
-                place={line.index}
-                short={shortName(measure, sizes.letters)}
-                wording={wordingOf(measure)}
-                chosen={chosen.includes(measure)}
-                last={next !== undefined && leads[next] !== leads[j]}
-                onSelect={event => select(measure, event)}
-              />
-            );
-          })}
-          {below > 0 && <tr style={{ height: below }} aria-hidden="true" />}
-          {placed.map(column => (
-            <PlacedLine
-              key={`placed ${column.column}`}
-              of={column}
-              short={shortName(column.column, Math.max(8, sizes.letters - 8))}
-              {...{ across, fade }}
-              chosen={chosen.includes(column.column)}
-              onSelect={event => select(column.column, event)}
-            />
-          ))}
-        </tbody>
-      </table>
-      <LedgerWords components={components} fade={fade} />
-    </div>
+    <LedgerTable
+      label="Ledger of loadings"
+      measures={lined}
+      kept={kept}
+      tail={TAIL}
+      wordingOf={wordingOf}
+      head={across => <LedgerHead reduction={reduction} components={components} across={across} />}
+      line={({ place, across, letters }) => {
+        const j = order[place]!;
+        const measure = measures[j]!;
+        const next = order[place + 1];
+        return (
+          <MeasureLine
+            key={measure}
+            {...{ components, figures, across, fade, small, j, place }}
+            short={shortName(measure, letters)}
+            wording={wordingOf(measure)}
+            chosen={chosen.includes(measure)}
+            last={next !== undefined && leads[next] !== leads[j]}
+            onSelect={event => select(measure, event)}
+          />
+        );
+      }}
+      foot={({ across, letters }) =>
+        placed.map(column => (
+          <PlacedLine
+            key={`placed ${column.column}`}
+            of={column}
+            short={shortName(column.column, Math.max(8, letters - 8))}
+            {...{ across, fade }}
+            tail={1}
+            chosen={chosen.includes(column.column)}
+            onSelect={event => select(column.column, event)}
+          />
+        ))
+      }
+      words={<LedgerWords components={components} fade={fade} />}
+    />
   );
 }
 
@@ -134,32 +102,10 @@ function LedgerWords({ components, fade }: { components: Components; fade: numbe
   );
 }
 
-/** The wording of each measure, '' where it has none. */
-export function useWordings(): (measure: string) => string {
-  const { columns } = useRecipe();
-  const wordings = useMemo(
-    () => new Map(columns.map(({ name, wording = '' }) => [name, wording])),
-    [columns],
-  );
-  return useCallback(measure => wordings.get(measure) ?? '', [wordings]);
-}
-
 function useLedgerLines(correlations: Components['correlations']) {
   const order = useMemo(() => ledgerOrder(correlations), [correlations]);
   const leads = useMemo(() => leadingDimensions(correlations), [correlations]);
   return { order, leads };
-}
-
-/** The measures selected; a second one is added while a key is held. */
-function useMeasures() {
-  const dispatch = useAppDispatch();
-  const { columns: chosen } = useSelection();
-  function select(measure: string, event: MouseEvent): void {
-    const adds = event.shiftKey || event.ctrlKey || event.metaKey;
-    const others = chosen.filter(other => other !== measure).slice(-1);
-    dispatch(selected({ columns: adds ? [...others, measure] : [measure] }));
-  }
-  return { chosen, select };
 }
 
 interface MeasureLineProps {
@@ -205,64 +151,6 @@ function MeasureLine(props: MeasureLineProps) {
       />
       <Held share={components.communalities[j]!} column={kept + 2} />
     </tr>
-  );
-}
-
-interface PlacedLineProps {
-  readonly of: PlacedColumn;
-  readonly short: string;
-  readonly across: ColumnWindow;
-  readonly fade: number;
-  readonly chosen: boolean;
-  readonly onSelect: (event: MouseEvent) => void;
-}
-
-/** A column that is placed on the dimensions, with its correlations. */
-function PlacedLine({ of, short, across, fade, chosen, onSelect }: PlacedLineProps) {
-  return (
-    <tr data-placed="true" data-chosen={chosen} onClick={onSelect}>
-      <th scope="row" className={styles.measure}>
-        <button type="button" title={of.column} aria-label={of.column}>
-          {short}
-        </button>
-        <span className={styles.placed}>placed</span>
-      </th>
-      <LedgerCells across={across} cell={d => placedCell(of.correlations[d]!, fade)} />
-      <td className={styles.held} title="correlations; not among the measures that are reduced" />
-    </tr>
-  );
-}
-
-function placedCell(correlation: number, fade: number) {
-  const known = !Number.isNaN(correlation);
-  return {
-    text: known ? coefficient(correlation) : '–',
-    bar: known ? correlation : 0,
-    faded: !(Math.abs(correlation) >= fade),
-  };
-}
-
-interface MeasureNameProps {
-  readonly measure: string;
-  readonly short: string;
-  readonly wording: string;
-  /** On how many dimensions the measure is at or above the threshold. */
-  readonly crossing: number;
-}
-
-function MeasureName({ measure, short, wording, crossing }: MeasureNameProps) {
-  return (
-    <th scope="row" className={styles.measure}>
-      <button type="button" title={measure} aria-label={measure}>
-        {short}
-      </button>
-      {crossing > 1 && (
-        <span className={styles.tag} title={`at or above the threshold on ${crossing} dimensions`}>
-          {crossing === 2 ? 'two' : crossing === 3 ? 'three' : 'many'}
-        </span>
-      )}
-      {wording !== '' && <span className={styles.wording}>{wording}</span>}
-    </th>
   );
 }
 

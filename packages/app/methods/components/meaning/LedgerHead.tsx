@@ -2,22 +2,21 @@ import Link from '@mui/material/Link';
 import { useMemo } from 'react';
 import type { Components } from '@wold/core/methods/components/components';
 import { componentsPlacement } from '@wold/core/methods/components/placement';
-import { leadCounts } from '@wold/core/methods/leading';
+import { leadCounts, THIN } from '@wold/core/methods/leading';
 import { withDimensionName } from '@wold/core/recipe/edit/reductions';
-import type { Reduction } from '@wold/core/recipe/schema';
+import type { ReductionBy } from '@wold/core/recipe/schema';
 import { givenName } from '@wold/core/writeup/dimensionName';
-import { percent } from '../../../charts/format';
+import { percent } from '@wold/core/writeup/format';
 import { EditableName } from '../../../controls/EditableName';
 import type { ColumnWindow } from '../../../controls/useColumnWindow';
 import { useNaming } from '../../../results/stages';
 import { selected } from '../../../store/studySlice';
 import { useAppDispatch } from '../../../store/store';
 import { useEdit, useRecipe, useSelection } from '../../../store/useStudy';
-import { THIN } from '../dimensions/cost';
-import styles from './Ledger.module.css';
+import styles from '../../parts/meaning/Ledger.module.css';
 
 interface LedgerHeadProps {
-  readonly reduction: Reduction;
+  readonly reduction: ReductionBy<'components'>;
   readonly components: Components;
   readonly across: ColumnWindow;
 }

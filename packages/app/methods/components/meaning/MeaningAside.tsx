@@ -1,20 +1,21 @@
 import { useDeferredValue } from 'react';
-import type { Reduction } from '@wold/core/recipe/schema';
+import { componentsPlacement } from '@wold/core/methods/components/placement';
+import type { ReductionBy } from '@wold/core/recipe/schema';
 import { useComponents } from '../results';
 import { useView } from '../../../store/useView';
 import { MEANING_VIEW_NAMES } from './views';
-import { Plane } from './Plane';
-import styles from './MeaningAside.module.css';
+import { Plane } from '../../parts/meaning/Plane';
+import styles from '../../parts/meaning/MeaningAside.module.css';
 
 /** The plane of two dimensions, small, above the lens; not where it stands large in the reading. */
-export function MeaningAside({ reduction }: { reduction: Reduction }) {
+export function MeaningAside({ reduction }: { reduction: ReductionBy<'components'> }) {
   // The ledger is what was asked for; its picture follows.
   const value = useDeferredValue(useComponents(reduction).value);
   const [view] = useView('meaning', MEANING_VIEW_NAMES);
   if (value === null || view === 'plane') return null;
   return (
     <div className={styles.aside}>
-      <Plane reduction={reduction} components={value} small />
+      <Plane reduction={reduction} placement={componentsPlacement(value)} small />
     </div>
   );
 }

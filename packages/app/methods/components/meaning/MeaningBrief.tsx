@@ -1,14 +1,14 @@
-import type { Reduction } from '@wold/core/recipe/schema';
-import { fixed } from '../../../charts/format';
+import type { ReductionBy } from '@wold/core/recipe/schema';
+import { fixed } from '@wold/core/writeup/format';
 import { withSettings } from '@wold/core/recipe/edit/reductions';
 import { ChoiceWord, Word } from '../../../controls/Word';
 import { useEdit, useRecipe } from '../../../store/useStudy';
 import { ReductionWords } from '../dimensions/DimensionsBrief';
-import { FadeSlider } from './FadeSlider';
-import { PlacedWord } from './PlacedWord';
+import { FadeSlider } from '../../parts/meaning/FadeSlider';
+import { PlacedWord } from '../../parts/meaning/PlacedWord';
 
 /** Principal components of …, keep 3; fade loadings under 0.40. */
-export function MeaningBrief({ reduction }: { reduction: Reduction }) {
+export function MeaningBrief({ reduction }: { reduction: ReductionBy<'components'> }) {
   const recipe = useRecipe();
   const edit = useEdit();
   return (
@@ -28,7 +28,10 @@ export function MeaningBrief({ reduction }: { reduction: Reduction }) {
         settles="The size under which loadings fade"
         panel={() => (
           <div style={{ padding: '8px 14px', width: 260 }}>
-            <FadeSlider reduction={reduction} />
+            <FadeSlider
+              value={reduction.settings.fade}
+              onChange={fade => edit(withSettings(recipe, reduction, { fade }), `fade ${reduction.id}`)}
+            />
           </div>
         )}
       >

@@ -1,34 +1,37 @@
 import type { Components } from '@wold/core/methods/components/components';
 import { componentsPlacement } from '@wold/core/methods/components/placement';
-import type { Reduction } from '@wold/core/recipe/schema';
+import type { ReductionBy } from '@wold/core/recipe/schema';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
-import { coefficient, count, fixed, percent } from '../../../charts/format';
+import { coefficient, count, fixed, percent } from '@wold/core/writeup/format';
 import { ViewSwitch } from '../../../controls/ViewSwitch';
-import { useComponents } from '../results';
+import { useComponents, useOutcome } from '../results';
 import { useNaming } from '../../../results/stages';
 import { TakeOutMenu } from '../../../outputs/TakeOutMenu';
 import { fileStem } from '@wold/core/writeup/fileStem';
+import { withSettings } from '@wold/core/recipe/edit/reductions';
+import { useEdit, useRecipe } from '../../../store/useStudy';
 import { useTable } from '../../../store/TableContext';
 import { Resulting } from '../../../readings/Problem';
-import { FadeSlider } from './FadeSlider';
-import { Ledger, useWordings } from './Ledger';
-import { ledgerPicture } from '../../ledgerPicture';
+import { FadeSlider } from '../../parts/meaning/FadeSlider';
+import { Ledger } from './Ledger';
+import { useWordings } from '../../parts/meaning/useWordings';
+import { ledgerPicture } from '../../parts/meaning/ledgerPicture';
 import { takePicture } from '../../../charts/picture';
 import { useMode } from '../../../theme/ThemeMode';
 import { ledgerLines, ledgerNumbers } from './takenOut';
-import { OtherColumns } from './OtherColumns';
-import { OutcomeView } from './OutcomeView';
-import { usePlacedColumns } from './placedColumns';
-import { Plane } from './Plane';
-import { RestingNames } from './RestingNames';
+import { OtherColumns } from '../../parts/meaning/OtherColumns';
+import { OutcomeView } from '../../parts/meaning/OutcomeView';
+import { usePlacedColumns } from '../../parts/meaning/placedColumns';
+import { Plane } from '../../parts/meaning/Plane';
+import { RestingNames } from '../../parts/meaning/RestingNames';
 import { quantitiesOf, QUANTITY_WORDS, type Quantity } from './quantity';
 import { Choice } from '../../../controls/Choice';
 import { useView } from '../../../store/useView';
 import { MEANING_VIEWS } from './views';
-import styles from './MeaningReading.module.css';
+import styles from '../../parts/meaning/MeaningReading.module.css';
 
 /** What do they mean? The ledger of loadings, the plane of two dimensions, and the scores against other columns. */
-export function MeaningReading({ reduction }: { reduction: Reduction }) {
+export function MeaningReading({ reduction }: { reduction: ReductionBy<'components'> }) {
   const components = useComponents(reduction);
   return (
     <Resulting reading={components}>
@@ -37,7 +40,13 @@ export function MeaningReading({ reduction }: { reduction: Reduction }) {
   );
 }
 
-function Meaning({ reduction, components }: { reduction: Reduction; components: Components }) {
+function Meaning({
+  reduction,
+  components,
+}: {
+  reduction: ReductionBy<'components'>;
+  components: Components;
+}) {
   const { matrix } = useTable();
   // A table of relations has no scores.
   const views = MEANING_VIEWS.filter(([view]) => matrix === null || view === 'ledger' || view === 'plane');
@@ -88,17 +97,23 @@ function Meaning({ reduction, components }: { reduction: Reduction; components: 
       )}
       {view === 'plane' && (
         <div className={styles.plane}>
-          <Plane reduction={reduction} components={components} />
+          <Plane reduction={reduction} placement={componentsPlacement(components)} />
         </div>
       )}
-      {view === 'columns' && <OtherColumns reduction={reduction} components={components} />}
-      {view === 'outcome' && <OutcomeView reduction={reduction} />}
+      {view === 'columns' && (
+        <OtherColumns reduction={reduction} measures={components.measures} spread={spreadOf(components)} />
+      )}
+      {view === 'outcome' && <OutcomeView reduction={reduction} useOutcome={useOutcome} />}
     </div>
   );
 }
 
+/** Standard deviations of the scores; rotated ones are 1. */
+const spreadOf = ({ rotation, variances }: Components): number[] =>
+  [...variances].map(variance => (rotation === null ? Math.sqrt(variance) : 1));
+
 interface LedgerWithPlacedProps {
-  readonly reduction: Reduction;
+  readonly reduction: ReductionBy<'components'>;
   readonly components: Components;
   readonly quantity: Quantity;
 }
@@ -116,7 +131,13 @@ function LedgerAndPlaced(props: LedgerWithPlacedProps) {
 }
 
 /** What a rotation means for the figures: what is held together, and how oblique dimensions correlate. */
-function Rotated({ reduction, components }: { reduction: Reduction; components: Components }) {
+function Rotated({
+  reduction,
+  components,
+}: {
+  reduction: ReductionBy<'components'>;
+  components: Components;
+}) {
   const { kept, shares, rotation } = components;
   const together = shares.slice(0, kept).reduce((sum, share) => sum + share, 0);
   const { names } = useNaming(reduction);
@@ -156,7 +177,7 @@ function Rotated({ reduction, components }: { reduction: Reduction; components: 
 }
 
 interface LedgerChoicesProps {
-  readonly reduction: Reduction;
+  readonly reduction: ReductionBy<'components'>;
   readonly quantities: readonly Quantity[];
   readonly quantity: Quantity;
   readonly onQuantity: (quantity: Quantity) => void;
@@ -164,6 +185,8 @@ interface LedgerChoicesProps {
 
 /** What the ledger's cells hold, and from where they fade. */
 function LedgerChoices({ reduction, quantities, quantity, onQuantity }: LedgerChoicesProps) {
+  const recipe = useRecipe();
+  const edit = useEdit();
   return (
     <>
       <Choice
@@ -178,7 +201,10 @@ function LedgerChoices({ reduction, quantities, quantity, onQuantity }: LedgerCh
         <span className="soft small" id="fade-name">
           fade under {fixed(reduction.settings.fade, 2)}
         </span>
-        <FadeSlider reduction={reduction} />
+        <FadeSlider
+          value={reduction.settings.fade}
+          onChange={fade => edit(withSettings(recipe, reduction, { fade }), `fade ${reduction.id}`)}
+        />
       </div>
     </>
   );

@@ -1,12 +1,12 @@
-import type { Reduction } from '@wold/core/recipe/schema';
-import { count } from '../../../charts/format';
+import type { ReductionBy } from '@wold/core/recipe/schema';
+import { count } from '@wold/core/writeup/format';
 import type { Answer } from '../../../readings/answer';
 import { useNaming } from '../../../results/stages';
 import { useComponents } from '../results';
 import { costOf } from '../dimensions/cost';
 
 /** 2 of 3 named */
-export function useMeaningAnswer(reduction: Reduction): Answer {
+export function useMeaningAnswer(reduction: ReductionBy<'components'>): Answer {
   const { value, stale, problem } = useComponents(reduction);
   const { names, rest } = useNaming(reduction);
   if (problem !== null || value === null) {

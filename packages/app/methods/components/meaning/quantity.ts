@@ -1,6 +1,6 @@
 import type { Matrix } from '@wold/core/algebra/matrix';
 import type { Components } from '@wold/core/methods/components/components';
-import { coefficient, fixed, percent } from '../../../charts/format';
+import { coefficient, fixed, percent } from '@wold/core/writeup/format';
 
 export const QUANTITIES = [
   'correlations',

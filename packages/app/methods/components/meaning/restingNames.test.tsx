@@ -8,7 +8,8 @@ import { useHand } from '../../../store/useStudy';
 import { pots, show } from '../../../testing/show';
 import { useComponents } from '../results';
 import { componentsPlacement } from '@wold/core/methods/components/placement';
-import { RestingNames } from './RestingNames';
+import { isBy } from '@wold/core/recipe/schema';
+import { RestingNames } from '../../parts/meaning/RestingNames';
 
 jest.mock('../../../workers/pool', () => jest.requireActual<object>('../../../testing/pool'));
 
@@ -16,6 +17,7 @@ const user = userEvent.setup();
 
 function Names() {
   const hand = useHand();
+  if (!isBy(hand, 'components')) throw new Error('expected components');
   const { value } = useComponents(hand);
   return value && <RestingNames reduction={hand} structure={componentsPlacement(value).structure} />;
 }

@@ -1,18 +1,18 @@
-import type { Reduction } from '@wold/core/recipe/schema';
+import type { ReductionBy } from '@wold/core/recipe/schema';
 import type { Agreement } from '@wold/core/methods/components/agreement';
 import { EQUAL, FAIR } from '@wold/core/algebra/congruence';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
-import { coefficient, count } from '../../../charts/format';
+import { coefficient, count } from '@wold/core/writeup/format';
 import { useNaming } from '../../../results/stages';
 import { TakeOutMenu } from '../../../outputs/TakeOutMenu';
 import { fileStem } from '@wold/core/writeup/fileStem';
 import { agreementNumbers } from './takenOut';
-import styles from './TrustReading.module.css';
+import styles from '../../parts/trust/TrustReading.module.css';
 
 const MOST_PAIRS = 60;
 
 interface AgreementTableProps {
-  readonly reduction: Reduction;
+  readonly reduction: ReductionBy<'components'>;
   readonly label: string;
   readonly value: Agreement;
 }

@@ -1,12 +1,12 @@
 import Link from '@mui/material/Link';
 import { useCallback, useMemo } from 'react';
 import type { Distances } from '@wold/core/methods/components/distances';
-import type { Reduction } from '@wold/core/recipe/schema';
+import type { ReductionBy } from '@wold/core/recipe/schema';
 import { fileStem } from '@wold/core/writeup/fileStem';
 import { ChartHost } from '../../../charts/ChartHost';
 import type { Size } from '../../../charts/size';
 import type { Chart } from '../../../charts/echarts';
-import { count, figure, percent } from '../../../charts/format';
+import { count, figure, percent } from '@wold/core/writeup/format';
 import { rowName } from '../../../lens/rowName';
 import { selected } from '../../../store/studySlice';
 import { useAppDispatch } from '../../../store/store';
@@ -15,12 +15,18 @@ import { useRecipe, useSelection } from '../../../store/useStudy';
 import { useMode } from '../../../theme/ThemeMode';
 import { isBeyond, isOdd, oddness, rowDistances, type RowDistance } from './odd';
 import { distancesOption } from './distancesOption';
-import styles from './TrustReading.module.css';
+import styles from '../../parts/trust/TrustReading.module.css';
 
 const MOST_LISTED = 200;
 
 /** How far each row lies within the kept dimensions and off them, and the rows beyond the limits. */
-export function OddRowsView({ reduction, distances }: { reduction: Reduction; distances: Distances }) {
+export function OddRowsView({
+  reduction,
+  distances,
+}: {
+  reduction: ReductionBy<'components'>;
+  distances: Distances;
+}) {
   const table = useTable();
   const recipe = useRecipe();
   const dispatch = useAppDispatch();

@@ -1,6 +1,7 @@
-import type { Reduction } from '@wold/core/recipe/schema';
+import type { ComponentsSettings } from '@wold/core/methods/components/settings';
+import type { ReductionBy } from '@wold/core/recipe/schema';
 import type { Role } from '@wold/core/table/role';
-import { percent } from '../../../charts/format';
+import { percent } from '@wold/core/writeup/format';
 import { ColumnsWord } from '../../../controls/ColumnsWord';
 import { ChoiceWord, NumberWord } from '../../../controls/Word';
 import { withReduction, withSettings } from '@wold/core/recipe/edit/reductions';
@@ -10,10 +11,10 @@ import { useEdit, useRecipe } from '../../../store/useStudy';
 const ROLES: readonly Role[] = ['label', 'identity', 'text', 'aside', 'weight', 'measure'];
 
 /** Call rows odd beyond the 95 % limits of T² and Q; repeats have the same sherd; compare groups by kiln. */
-export function TrustBrief({ reduction }: { reduction: Reduction }) {
+export function TrustBrief({ reduction }: { reduction: ReductionBy<'components'> }) {
   const recipe = useRecipe();
   const edit = useEdit();
-  const set = (change: Partial<Reduction['settings']>, of: string) =>
+  const set = (change: Partial<ComponentsSettings>, of: string) =>
     edit(withSettings(recipe, reduction, change), `${of} ${reduction.id}`);
   const columns = recipe.columns
     .filter(({ role }) => role === 'label' || role === 'identity' || role === 'text')

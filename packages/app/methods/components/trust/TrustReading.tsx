@@ -1,4 +1,4 @@
-import type { Reduction } from '@wold/core/recipe/schema';
+import type { ReductionBy } from '@wold/core/recipe/schema';
 import { ViewSwitch } from '../../../controls/ViewSwitch';
 import { useAgreement, useDistances } from '../results';
 import { useReplicates } from '../../../results/stages';
@@ -6,9 +6,9 @@ import { useTable } from '../../../store/TableContext';
 import { Resulting } from '../../../readings/Problem';
 import { AgreementTable } from './AgreementTable';
 import { OddRowsView } from './OddRowsView';
-import { ReplicatesTable } from './ReplicatesTable';
+import { ReplicatesTable } from '../../parts/trust/ReplicatesTable';
 import { useView } from '../../../store/useView';
-import styles from './TrustReading.module.css';
+import styles from '../../parts/trust/TrustReading.module.css';
 
 const VIEWS = [
   ['odd', 'Odd rows'],
@@ -18,7 +18,7 @@ const VIEWS = [
 const VIEW_NAMES = VIEWS.map(([name]) => name);
 
 /** Can I rely on it? Rows that do not fit, repeats against all scatter, and the same dimensions in each group. */
-export function TrustReading({ reduction }: { reduction: Reduction }) {
+export function TrustReading({ reduction }: { reduction: ReductionBy<'components'> }) {
   const { matrix } = useTable();
   const [view, setView] = useView('trust', VIEW_NAMES);
   if (matrix !== null) {
@@ -54,7 +54,7 @@ export function TrustReading({ reduction }: { reduction: Reduction }) {
   );
 }
 
-function Odd({ reduction }: { reduction: Reduction }) {
+function Odd({ reduction }: { reduction: ReductionBy<'components'> }) {
   const distances = useDistances(reduction);
   return (
     <Resulting reading={distances}>
@@ -63,7 +63,7 @@ function Odd({ reduction }: { reduction: Reduction }) {
   );
 }
 
-function Repeats({ reduction }: { reduction: Reduction }) {
+function Repeats({ reduction }: { reduction: ReductionBy<'components'> }) {
   const reading = useReplicates(reduction);
   return (
     <Resulting reading={reading}>
@@ -74,7 +74,7 @@ function Repeats({ reduction }: { reduction: Reduction }) {
   );
 }
 
-function Groups({ reduction, label }: { reduction: Reduction; label: string }) {
+function Groups({ reduction, label }: { reduction: ReductionBy<'components'>; label: string }) {
   const reading = useAgreement(reduction, label);
   return (
     <Resulting reading={reading}>

@@ -1,12 +1,12 @@
-import type { Reduction } from '@wold/core/recipe/schema';
-import { count } from '../../../charts/format';
+import type { ReductionBy } from '@wold/core/recipe/schema';
+import { count } from '@wold/core/writeup/format';
 import { useDistances } from '../results';
 import { useTable } from '../../../store/TableContext';
 import type { Answer } from '../../../readings/answer';
 import { oddRows } from './odd';
 
 /** 21 rows are odd */
-export function useTrustAnswer(reduction: Reduction): Answer {
+export function useTrustAnswer(reduction: ReductionBy<'components'>): Answer {
   const { matrix } = useTable();
   const { value, stale, problem } = useDistances(reduction);
   if (matrix !== null) return { text: 'no rows to judge by', stale: false, attention: 0, because: '' };

@@ -2,7 +2,7 @@ import { leastOf, mostOf } from '@wold/core/algebra/extremes';
 import type { Distances } from '@wold/core/methods/components/distances';
 import type { Size } from '../../../charts/size';
 import type { ChartOption } from '../../../charts/echarts';
-import { figure, shortName } from '../../../charts/format';
+import { figure, shortName } from '@wold/core/writeup/format';
 import { nameSeries, offsetOf, type PointName } from '../../../charts/nameSeries';
 import { textStyle } from '../../../charts/textStyle';
 import { placeNames } from '../../../charts/placeNames';

@@ -1,6 +1,5 @@
 import { leastOf } from '@wold/core/algebra/extremes';
 import type { Agreement } from '@wold/core/methods/components/agreement';
-import type { Replicates } from '@wold/core/trust/replicates';
 import type { Numbers } from '../../../outputs/TakeOutMenu';
 
 /** Congruence of each group with all rows, and of each two groups. @param names of the dimensions */
@@ -37,36 +36,6 @@ export function agreementNumbers({ groups, pairs }: Agreement, names: readonly s
       'congruence, turned',
       ...names.map(() => ''),
       String(least),
-    ]),
-  ];
-}
-
-/** Scatter within repeats against all scatter, and the repeats. @param names of the dimensions */
-export function replicateNumbers({ groups, df, dimensions }: Replicates, names: readonly string[]): Numbers {
-  return [
-    [
-      'what',
-      'name',
-      'sd within repeats',
-      'sd of all rows',
-      'part of the variance',
-      'degrees of freedom',
-      'rows',
-    ],
-    ...dimensions.map(({ within, all, ratio }, d) => [
-      'dimension',
-      names[d]!,
-      ...[within, all, ratio, df].map(String),
-      '',
-    ]),
-    ...groups.map(({ level, rows }) => [
-      'repeats',
-      level,
-      '',
-      '',
-      '',
-      '',
-      rows.map(row => row + 1).join(' '),
     ]),
   ];
 }

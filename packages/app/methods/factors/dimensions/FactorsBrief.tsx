@@ -1,0 +1,153 @@
+import type { ExtractionName } from '@wold/core/methods/factors/extraction';
+import type { Scoring } from '@wold/core/methods/factors/scores';
+import { withSettings } from '@wold/core/recipe/edit/reductions';
+import type { CorrelationKind } from '@wold/core/suitability/correlationMatrix';
+import type { Suitability } from '@wold/core/suitability/suitability';
+import { pWords } from '@wold/core/writeup/format';
+import { ChoiceWord } from '../../../controls/Word';
+import { MeasuresWord } from '../../parts/dimensions/MeasuresWord';
+import { useSuitability } from '../../../results/stages';
+import { useTable } from '../../../store/TableContext';
+import { useEdit, useRecipe } from '../../../store/useStudy';
+import type { FactorReduction } from '../results';
+import { KeepWord } from './KeepWord';
+import { RotationWords } from './RotationWords';
+
+/** Common factors of Pearson’s correlations of 24 measures, extracted by minimum residual, keep 3, … */
+export function FactorsBrief({ reduction }: { reduction: FactorReduction }) {
+  return (
+    <>
+      <FactorWords reduction={reduction} />.
+    </>
+  );
+}
+
+/** The words that settle factors; other briefs of a reduction start with them too. */
+export function FactorWords({ reduction }: { reduction: FactorReduction }) {
+  return (
+    <>
+      Common factors of <KindWord reduction={reduction} /> of <MeasuresWord reduction={reduction} />,
+      extracted <ExtractionWord reduction={reduction} />, keep <KeepWord reduction={reduction} />, rotate{' '}
+      <RotationWords reduction={reduction} />, score <ScoringWord reduction={reduction} />
+    </>
+  );
+}
+
+const KINDS: readonly { value: CorrelationKind; name: string; when: string }[] = [
+  {
+    value: 'pearson',
+    name: 'Pearson’s correlations',
+    when: 'Numbers, and ratings of five steps or more that are not all at one end.',
+  },
+  {
+    value: 'spearman',
+    name: 'Spearman’s rank correlations',
+    when: 'Only the order of the entries counts: bent relations, stray values.',
+  },
+  {
+    value: 'polychoric',
+    name: 'polychoric correlations',
+    when: 'Ratings of few steps, or many at one end: of what lies evenly behind the steps.',
+  },
+];
+
+function KindWord({ reduction }: { reduction: FactorReduction }) {
+  const { matrix } = useTable();
+  const recipe = useRecipe();
+  const edit = useEdit();
+  if (matrix !== null) return <>the given correlations</>;
+  return (
+    <ChoiceWord
+      settles="Which correlations the factors are of"
+      value={reduction.settings.correlations}
+      choices={KINDS}
+      onChoose={correlations =>
+        edit(withSettings(recipe, reduction, { correlations }), `correlations ${reduction.id}`)
+      }
+      note="Scores are made of the measures themselves; of the last two kinds they are an approximation."
+    />
+  );
+}
+
+const EXTRACTIONS: readonly { value: ExtractionName; name: string; when: string }[] = [
+  {
+    value: 'principal-axis',
+    name: 'by principal axes',
+    when: 'Asks nothing of how entries are spread; slow to settle where factors are weak.',
+  },
+  {
+    value: 'minimum-residual',
+    name: 'by minimum residual',
+    when: 'The smallest residuals there can be, whatever the spread. Safe for ratings.',
+  },
+  {
+    value: 'maximum-likelihood',
+    name: 'by maximum likelihood',
+    when: 'For measures normal together: fit is tested as it should be, and weak factors are found best.',
+  },
+];
+
+function ExtractionWord({ reduction }: { reduction: FactorReduction }) {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const { value } = useSuitability();
+  return (
+    <ChoiceWord
+      settles="How factors are extracted"
+      value={reduction.settings.extraction}
+      choices={EXTRACTIONS}
+      onChoose={extraction =>
+        edit(withSettings(recipe, reduction, { extraction }), `extraction ${reduction.id}`)
+      }
+      note={value === null ? null : extractionAdvice(value, recipe.suitability.limits.p)}
+    />
+  );
+}
+
+/** What question 3 found says of the extraction. @param limit p from which measures are taken for normal together */
+export function extractionAdvice({ definiteness, mardia, n }: Suitability, limit: number): string {
+  if (definiteness !== 'definite') {
+    return `The correlations are ${definiteness}: maximum likelihood cannot be had of them, minimum residual can.`;
+  }
+  if (n === null) return 'Without the number of rows nothing can be tested; any extraction will do.';
+  if (mardia === null) {
+    return 'Whether the measures are normal together could not be told (question 3): minimum residual asks nothing of it.';
+  }
+  const least = Math.min(mardia.kurtosisP, mardia.skewnessP ?? 1);
+  return least >= limit
+    ? `Question 3: normal together, as far as can be told (Mardia, p ${pWords(least)}). Maximum likelihood may be used.`
+    : `Question 3: not normal together (Mardia, p ${pWords(least)}). Minimum residual or principal axes are safer than maximum likelihood.`;
+}
+
+const SCORINGS: readonly { value: Scoring; name: string; when: string }[] = [
+  {
+    value: 'regression',
+    name: 'by regression',
+    when: 'As near to the factor as can be; scores correlate otherwise than factors do.',
+  },
+  {
+    value: 'bartlett',
+    name: 'by Bartlett’s way',
+    when: 'Right on average for each factor apart from the others; vary more.',
+  },
+  {
+    value: 'correlation-preserving',
+    name: 'keeping their correlations',
+    when: 'Scores correlate just as the factors do: for what goes on with them.',
+  },
+];
+
+function ScoringWord({ reduction }: { reduction: FactorReduction }) {
+  const { matrix } = useTable();
+  const recipe = useRecipe();
+  const edit = useEdit();
+  if (matrix !== null) return <>no rows, of which a matrix has none</>;
+  return (
+    <ChoiceWord
+      settles="How factors are scored"
+      value={reduction.settings.scoring}
+      choices={SCORINGS}
+      onChoose={scoring => edit(withSettings(recipe, reduction, { scoring }), `scoring ${reduction.id}`)}
+    />
+  );
+}

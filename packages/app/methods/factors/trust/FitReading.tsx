@@ -1,0 +1,62 @@
+import type { Factors } from '@wold/core/methods/factors/factors';
+import { ViewSwitch } from '../../../controls/ViewSwitch';
+import { Resulting } from '../../../readings/Problem';
+import { useReplicates } from '../../../results/stages';
+import { useTable } from '../../../store/TableContext';
+import { useView } from '../../../store/useView';
+import { ReplicatesTable } from '../../parts/trust/ReplicatesTable';
+import { useFactors, type FactorReduction } from '../results';
+import { FitFigures } from './FitFigures';
+import { ReliabilityView } from './ReliabilityView';
+import { ResidualsView } from './ResidualsView';
+import styles from '../../parts/trust/TrustReading.module.css';
+
+const VIEWS = [
+  ['fit', 'Fit'],
+  ['residuals', 'Residuals'],
+  ['reliability', 'Reliability'],
+  ['repeats', 'Repeats'],
+] as const;
+
+/** Can I rely on it? How the factors fit the correlations, what they miss, and how reliable their items are. */
+export function FitReading({ reduction }: { reduction: FactorReduction }) {
+  const factors = useFactors(reduction);
+  return <Resulting reading={factors}>{value => <Views reduction={reduction} factors={value} />}</Resulting>;
+}
+
+function Views({ reduction, factors }: { reduction: FactorReduction; factors: Factors }) {
+  const { matrix } = useTable();
+  const views = VIEWS.filter(([view]) => matrix === null || view !== 'repeats');
+  const [view, setView] = useView(
+    'fit',
+    views.map(([name]) => name),
+  );
+  return (
+    <div className={styles.reading}>
+      <ViewSwitch views={views} view={view} onView={setView} />
+      {view === 'fit' && <FitFigures reduction={reduction} factors={factors} />}
+      {view === 'residuals' && <ResidualsView reduction={reduction} factors={factors} />}
+      {view === 'reliability' && <ReliabilityView reduction={reduction} factors={factors} />}
+      {view === 'repeats' &&
+        (reduction.repeatsBy.length === 0 ? (
+          <p className="soft">
+            Rows that measure the same thing again tell how much of the scatter is measurement. Choose in the
+            sentence above the columns whose equal entries, all together, mark them.
+          </p>
+        ) : (
+          <Repeats reduction={reduction} />
+        ))}
+    </div>
+  );
+}
+
+function Repeats({ reduction }: { reduction: FactorReduction }) {
+  const reading = useReplicates(reduction);
+  return (
+    <Resulting reading={reading}>
+      {value => (
+        <ReplicatesTable reduction={reduction} label={reduction.repeatsBy.join(' and ')} value={value} />
+      )}
+    </Resulting>
+  );
+}

@@ -1,0 +1,22 @@
+import type { Method } from '../method';
+import { factorsAsk } from './ask';
+import type { Factors } from './factors';
+import { factorsPlacement } from './placement';
+import { askRenamed, settingsRenamed } from './renamed';
+import { freshFactors, type FactorsSettings } from './settings';
+import * as stages from './stages';
+import type { FactorsAsk } from './stages';
+
+/** Common factors (Spearman 1904; Thurstone 1947): what measures share, apart from what each has by itself. */
+export const factorsMethod: Method<FactorsSettings, FactorsAsk, Factors, typeof stages> = {
+  name: 'factors',
+  title: 'Factors',
+  ofCommonFactors: true,
+  fresh: freshFactors,
+  ask: factorsAsk,
+  renamed: settingsRenamed,
+  askRenamed,
+  stages: { ...stages },
+  stage: stages.factors,
+  placement: factorsPlacement,
+};
