@@ -72,7 +72,7 @@ export function invertDefinite(matrix: Matrix): { inverse: Matrix; logDeterminan
 
 /**
  * The inverse L⁻¹ of Cholesky's factor of a symmetric positive definite matrix L Lᵀ, and the logarithm of its
- * determinant; null where it is not positive definite.
+ * determinant; null where it is not positive definite, beside its diagonal.
  */
 export function inverseFactor(matrix: Matrix): { factor: Matrix; logDeterminant: number } | null {
   const p = matrix.rows;
@@ -82,7 +82,8 @@ export function inverseFactor(matrix: Matrix): { factor: Matrix; logDeterminant:
     for (let j = 0; j <= i; j++) {
       const sum = matrix.values[i * p + j]! - dotLower(i * p, j * p, j);
       if (i === j) {
-        if (!(sum > 0)) return null;
+        // What rounding leaves of a column that others make up is none of its own.
+        if (!(sum > DEPENDENT * matrix.values[i * p + i]!)) return null;
         lower[i * p + i] = Math.sqrt(sum);
         logDeterminant += Math.log(sum);
       } else lower[i * p + j] = sum / lower[j * p + j]!;
@@ -99,6 +100,8 @@ export function inverseFactor(matrix: Matrix): { factor: Matrix; logDeterminant:
   return { factor: { rows: p, columns: p, values: turned.slice() }, logDeterminant };
 }
 
+/** The share of a column's square that others leave of it, from which on it is its own. */
+const DEPENDENT = 1e-12;
 const FEW = 24;
 const MOST = 6000;
 

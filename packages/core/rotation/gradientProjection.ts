@@ -28,6 +28,8 @@ export interface ProjectionSettings {
   readonly oblique: boolean;
   /** Random starts beside the loadings' own axes, more where they do not end alike; none for 0. */
   readonly starts: number;
+  /** Starts at most, those asked for apart; a hundred where it is left out. */
+  readonly most?: number | undefined;
   readonly seed: number;
 }
 
@@ -54,7 +56,7 @@ const MOST_STARTS = 100;
  * @param unrotated p × k, in the unit that the criterion is to see (Kaiser's normalisation is the caller's)
  */
 export function project(unrotated: Matrix, settings: ProjectionSettings, host: Host = quietHost): Projected {
-  const { criterion, oblique, starts, seed } = settings;
+  const { criterion, oblique, starts, seed, most = MOST_STARTS } = settings;
   const k = unrotated.columns;
   const follow = oblique ? followOblique : followOrthogonal;
   const size = unrotated.values.reduce((sum, value) => sum + value * value, 0) || 1;
@@ -65,8 +67,8 @@ export function project(unrotated: Matrix, settings: ProjectionSettings, host: H
   const reached = () => ends.filter(end => end.criterion <= lowest + near(lowest)).length;
   const enough = () =>
     starts === 0 || k < 2 || (ends.length > starts && (reached() === ends.length || reached() >= OFTEN));
-  while (!enough() && ends.length < Math.max(MOST_STARTS, starts)) {
-    host.progress(Math.min(1, ends.length / MOST_STARTS));
+  while (!enough() && ends.length < Math.max(most, starts)) {
+    host.progress(Math.min(1, ends.length / most));
     const end = follow(unrotated, randomRotation(k, normal), criterion, NEAR);
     ends.push(end);
     lowest = Math.min(lowest, end.criterion);

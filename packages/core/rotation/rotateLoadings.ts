@@ -35,6 +35,8 @@ export interface RotationSettings {
   readonly target: Matrix | null;
   /** Random starts at least, beside the loadings’ own axes. */
   readonly starts: number;
+  /** And at most, where ends differ; a hundred where it is left out. */
+  readonly most?: number | undefined;
 }
 
 export const USUAL_ROTATION: RotationSettings = {
@@ -121,7 +123,7 @@ function turned(loadings: Matrix, settings: RotationSettings, host: Host): Turne
   const seen = normalise ? normalised(loadings) : loadings;
   const oblique = method === 'oblimin' || method === 'geomin' || method === 'target';
   const criterion = criterionOf(settings, loadings);
-  const found = project(seen, { criterion, oblique, starts, seed: SEED }, host);
+  const found = project(seen, { criterion, oblique, starts, most: settings.most, seed: SEED }, host);
   const { loadings: rotated, rotation, phi, ...ends } = found;
   const pattern = normalise ? withLengths(rotated, loadings, seen) : rotated;
   if (method !== 'promax') return { ...ends, pattern, phi, oblique };

@@ -29,7 +29,7 @@ export const pWords = (p: number): string => (p < 0.001 ? '<\u00a0.001' : fixed(
 
 /** A p with its sign: = .032, or < .001. */
 export const pEquation = (p: number): string =>
-  Number.isNaN(p) ? NONE : p < 0.001 ? pWords(p) : `= ${pWords(p)}`;
+  Number.isNaN(p) ? NONE : p < 0.001 ? pWords(p) : `=\u00a0${pWords(p)}`;
 
 /** A share as a percentage. */
 export function percent(share: number, decimals = 0): string {

@@ -13,6 +13,14 @@ import { strongestPairs } from './strongestPairs';
 import { pWords } from '@wold/core/writeup/format';
 import { verdictsOf } from './verdicts';
 
+/** What components seek. */
+const SOUGHT = {
+  common: false,
+  leads: null,
+  adequate: PLAIN_SUITABILITY.adequate,
+  related: PLAIN_SUITABILITY.related,
+};
+
 const measure = (name: string, more: Partial<MeasureSuitability> = {}): MeasureSuitability => ({
   measure: name,
   kmo: 0.8,
@@ -87,11 +95,37 @@ describe('doubts', () => {
     ]);
     const near = found({ kmo: 0.3, logDeterminant: -40, condition: 1e7 });
     const against = (common: boolean) =>
-      verdictsOf(near, [], PLAIN_LIMITS, { common, leads: null })
+      verdictsOf(near, [], PLAIN_LIMITS, { ...SOUGHT, common })
         .filter(({ good, guides }) => good === false && guides !== true)
         .map(({ name }) => name);
     expect(against(false)).toEqual([]);
     expect(against(true)).toEqual(['Sampling adequacy (KMO)', 'Determinant of R', 'Condition of R']);
+  });
+  test('who seeks factors is told of adequacies one by one, and of measures that go with no other', () => {
+    const odd = found({
+      measures: [measure('a'), measure('b', { kmo: 0.3 }), measure('c', { largest: -0.2, kmo: 0.55 })],
+    });
+    const names = (common: boolean) =>
+      verdictsOf(odd, [], PLAIN_LIMITS, { ...SOUGHT, common }).map(({ name }) => name);
+    expect(names(true).slice(0, 7)).toEqual([
+      'Sampling adequacy (KMO)',
+      'Bartlett’s sphericity',
+      'Determinant of R',
+      'Adequacy of each measure',
+      'Rows per measure',
+      'Pairs with |r| of .3 and over',
+      'Measures that go with no other',
+    ]);
+    expect(names(false)).not.toContain('Adequacy of each measure');
+    const verdict = (name: string, more = {}) =>
+      verdictsOf(odd, [], PLAIN_LIMITS, { ...SOUGHT, common: true, ...more }).find(
+        other => other.name === name,
+      )!;
+    expect(verdict('Adequacy of each measure')).toMatchObject({ value: 'least 0.30, b', good: false });
+    expect(verdict('Adequacy of each measure', { adequate: 0.2 }).good).toBe(true);
+    expect(verdict('Measures that go with no other')).toMatchObject({ value: '1 of 3', good: false });
+    expect(verdict('Measures that go with no other').follows).toContain('c');
+    expect(verdict('Measures that go with no other', { related: 0.1 }).good).toBe(true);
   });
   test('the share of related pairs is judged against the dimensions found', () => {
     const good = (shareRelated: number, leads: readonly number[] | null) =>
@@ -99,7 +133,7 @@ describe('doubts', () => {
         found({ shareRelated, measures: Array.from({ length: 12 }, (_, j) => measure(`m${j}`)) }),
         [],
         PLAIN_LIMITS,
-        { common: false, leads },
+        { ...SOUGHT, leads },
       ).find(({ name }) => name.startsWith('Pairs'))!.good;
     // Six dimensions of two measures relate 6 of 66 pairs.
     expect([good(0.09, null), good(0.09, [2, 2, 2, 2, 2, 2]), good(0.03, [2, 2, 2, 2, 2, 2])]).toEqual([

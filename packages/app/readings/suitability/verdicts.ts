@@ -1,4 +1,10 @@
-import { adequacyBand, PLAIN_LIMITS, type Doubt, type SuitabilityLimits } from '@wold/core/suitability/doubt';
+import {
+  adequacyBand,
+  PLAIN_LIMITS,
+  PLAIN_SUITABILITY,
+  type Doubt,
+  type SuitabilityLimits,
+} from '@wold/core/suitability/doubt';
 import type { Suitability } from '@wold/core/suitability/suitability';
 import { figure, fixed, percent, pWords } from '@wold/core/writeup/format';
 
@@ -120,26 +126,37 @@ export interface Sought {
   readonly common: boolean;
   /** How many measures each kept dimension of the reduction in hand leads; null where that is not known. */
   readonly leads: readonly number[] | null;
+  /** The least adequacy of a measure, and the least of its largest correlation. */
+  readonly adequate: number;
+  readonly related: number;
 }
 
-const COMPONENTS: Sought = { common: false, leads: null };
+const COMPONENTS: Sought = {
+  common: false,
+  leads: null,
+  adequate: PLAIN_SUITABILITY.adequate,
+  related: PLAIN_SUITABILITY.related,
+};
 
-/** The verdicts over all measures. */
+/** The verdicts over all measures, in the order in which those who seek components or common factors look at them. */
 export function verdictsOf(
   found: Suitability,
   doubts: readonly Doubt[],
   limits: SuitabilityLimits = PLAIN_LIMITS,
-  { common, leads }: Sought = COMPONENTS,
+  sought: Sought = COMPONENTS,
 ): Verdict[] {
+  const { common, leads } = sought;
   // What components do not mind guides the choice of a method, and speaks against nothing.
   const ofFactors = (verdict: Verdict): Verdict => (common ? verdict : { ...verdict, guides: true });
+  const conditionVerdictOf = (of: Suitability) => ofFactors(conditionVerdict(of, limits));
   return [
     ofFactors(adequacyVerdict(found, limits)),
     sphericityVerdict(found, limits),
     ofFactors(determinantVerdict(found)),
-    ofFactors(conditionVerdict(found, limits)),
+    ...(common ? [adequaciesVerdict(found, sought)] : [conditionVerdictOf(found)]),
     rowsVerdict(found, limits),
     pairsVerdict(found, limits, leads),
+    ...(common ? [unrelatedVerdict(found, sought), conditionVerdictOf(found)] : []),
     ...(found.kind === 'polychoric' ? [emptyCellsVerdict(found)] : []),
     zerosVerdict(found, limits),
     shapeVerdict(found, limits),
@@ -171,6 +188,42 @@ function adequacyVerdict({ definiteness, kmo }: Suitability, limits: Suitability
         : 'Pairs relate, but not by what several measures share: common factors will be poor. Components do not mind.',
     rule: '.6 will do, .8 is good (Kaiser 1970; Kaiser and Rice 1974)',
     by: ['kmo'],
+  };
+}
+
+/** Of each measure by itself: what stands on the diagonal of the partial correlations. */
+function adequaciesVerdict({ measures }: Suitability, { adequate }: Sought): Verdict {
+  const known = measures.filter(({ kmo }) => !Number.isNaN(kmo)).toSorted((a, b) => a.kmo - b.kmo);
+  const under = known.filter(({ kmo }) => kmo < adequate);
+  const [least] = known;
+  return {
+    name: 'Adequacy of each measure',
+    value: least === undefined ? '–' : `least ${fixed(least.kmo, 2)}, ${least.measure}`,
+    good: least === undefined ? null : under.length === 0,
+    follows:
+      least === undefined
+        ? 'It needs correlations that can be inverted.'
+        : under.length === 0
+          ? 'Every measure shares enough with the others. The matrix has partial correlations with these on its diagonal.'
+          : `Shares too little with the others: ${listed(under.map(({ measure }) => measure))}. Set aside what no factor will explain.`,
+    rule: `none under ${fixed(adequate, 2)}, by the brief (Kaiser and Rice 1974)`,
+    by: [],
+  };
+}
+
+/** Measures that go with no other. */
+function unrelatedVerdict({ measures }: Suitability, { related }: Sought): Verdict {
+  const alone = measures.filter(({ largest }) => Math.abs(largest) < related);
+  return {
+    name: 'Measures that go with no other',
+    value: alone.length === 0 ? 'none' : `${alone.length} of ${measures.length.toLocaleString('en')}`,
+    good: alone.length === 0,
+    follows:
+      alone.length === 0
+        ? 'Each correlates with another.'
+        : `No correlation of that size: ${listed(alone.map(({ measure }) => measure))}. No factor will explain it.`,
+    rule: `a correlation of ${fixed(related, 2)} and over in size with at least one other, by the brief`,
+    by: [],
   };
 }
 

@@ -1,5 +1,5 @@
 import { coefficient, count, figure, fixed, inWords, pEquation, percent } from '../../writeup/format';
-import { dimensionName } from '../../writeup/dimensionName';
+import { givenName, type NamedDimension } from '../../writeup/dimensionName';
 import { leadCounts } from '../leading';
 import type { ReductionOutput } from '../work';
 import type { Factors } from './factors';
@@ -44,6 +44,10 @@ export function rotationWords({ method, normalise, power, gamma, epsilon }: Fact
   return `${by}, ${normalise ? 'with' : 'without'} Kaiser’s normalisation`;
 }
 
+/** What a report calls a factor, counted from 1. */
+export const factorName = (names: readonly NamedDimension[], factor: number): string =>
+  givenName(names, factor) ?? `Factor ${factor}`;
+
 const listed = (names: readonly string[]): string =>
   names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`;
 
@@ -86,7 +90,7 @@ export function resultsParagraph({ result, settings, names, wordings }: Output):
     result;
   const { pattern, phi, oblique } = rotated;
   const m = pattern.columns;
-  const name = (d: number) => dimensionName(names, d + 1);
+  const name = (d: number) => factorName(names, d + 1);
   const [least, most] = [...communalities].reduce(
     ([low, high], value) => [Math.min(low, value), Math.max(high, value)],
     [Infinity, -Infinity],

@@ -1,12 +1,14 @@
-import { entry } from '../../algebra/matrix';
-import { leadCounts, leadingDimensions, POORLY_HELD, THIN } from '../leading';
+import { entry, type Matrix } from '../../algebra/matrix';
+import { leadCounts, POORLY_HELD, THIN } from '../leading';
 import type { Factors } from './factors';
 
 /** What a factor analyst is to see of a solution before it is named. */
 export interface Remarks {
-  /** Factors, counted from 0, that lead no measure, two (a doublet), or fewer than three. */
+  /** Factors, counted from 0, that lead no measure. */
   readonly empty: readonly number[];
+  /** Those that reach the threshold in one measure or two alone, whatever they lead. */
   readonly doublets: readonly { readonly factor: number; readonly measures: readonly string[] }[];
+  /** Those that lead fewer than three. */
   readonly thin: readonly number[];
   /** Measures at or above the threshold on two factors or more. */
   readonly crossing: readonly string[];
@@ -17,11 +19,18 @@ export interface Remarks {
   readonly heywood: readonly string[];
 }
 
+/** The measures that reach a threshold on a factor, counted from 0. */
+export const strongOn = (
+  measures: readonly string[],
+  pattern: Matrix,
+  factor: number,
+  fade: number,
+): string[] => measures.filter((_, j) => Math.abs(entry(pattern, j, factor)) >= fade);
+
 /** @param fade the size from which a loading counts */
 export function remarksOn({ measures, rotated, communalities, heywood }: Factors, fade: number): Remarks {
   const { pattern } = rotated;
   const counts = leadCounts(pattern);
-  const leads = leadingDimensions(pattern);
   const sized = measures.map(
     (_, j) =>
       Array.from({ length: pattern.columns }, (_d, d) => Math.abs(entry(pattern, j, d))).filter(
@@ -32,8 +41,8 @@ export function remarksOn({ measures, rotated, communalities, heywood }: Factors
   return {
     empty: factors.filter(d => counts[d] === 0),
     doublets: factors
-      .filter(d => counts[d] === 2)
-      .map(factor => ({ factor, measures: measures.filter((_, j) => leads[j] === factor) })),
+      .map(factor => ({ factor, measures: strongOn(measures, pattern, factor, fade) }))
+      .filter(({ measures: strong }) => strong.length === 1 || strong.length === 2),
     thin: factors.filter(d => counts[d]! < THIN),
     crossing: measures.filter((_, j) => sized[j]! > 1),
     without: measures.filter((_, j) => sized[j] === 0),

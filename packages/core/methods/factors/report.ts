@@ -1,11 +1,11 @@
+import { distinctNames } from '../../table/distinctNames';
 import { entry } from '../../algebra/matrix';
 import { coefficient, fixed } from '../../writeup/format';
-import { dimensionHeader } from '../../writeup/csv';
 import { escapeHtml, escapeMarkdown } from '../../writeup/html';
 import { ledgerOrder } from '../leading';
 import type { ReductionOutput } from '../work';
 import type { Factors } from './factors';
-import { methodsParagraph, resultsParagraph } from './paragraphs';
+import { factorName, methodsParagraph, resultsParagraph } from './paragraphs';
 import { fadeOf } from './salience';
 import type { FactorsSettings } from './settings';
 
@@ -43,7 +43,10 @@ export function reportOf(output: Output): Report {
   const { rotated, communalities, uniquenesses, measures, structureSquares, reliabilities, n } = result;
   const { pattern, phi, oblique } = rotated;
   const m = pattern.columns;
-  const header = dimensionHeader(names, m);
+  const header = distinctNames(
+    Array.from({ length: m }, (_, d) => factorName(names, d + 1)),
+    [],
+  );
   const fade = fadeOf(settings, n);
   const whole = (text: string): ReportCell => ({ text, small: false });
   return {

@@ -9,7 +9,7 @@ import type { Scoring } from './scores';
 export type KeepFactors = number | 'parallel';
 
 /** How factors are rotated. A target says for some measures on which factor, counted from 1, each is to lead. */
-export interface FactorRotation extends Omit<RotationSettings, 'target'> {
+export interface FactorRotation extends Omit<RotationSettings, 'target' | 'most'> {
   readonly target: readonly { readonly measure: string; readonly factor: number }[];
 }
 

@@ -46,7 +46,7 @@ const works: readonly Worked[] = [
       smoothed(block(all, kept)).correlations,
       most,
       extraction,
-      { ...rotation, target: null },
+      { ...rotation, target: null, ...FEW_STARTS },
       stretch(host, 0.2, 1),
     );
   }),
@@ -121,6 +121,9 @@ async function keptFactors(
 const NO_RANDOM =
   'Parallel analysis of common factors needs the number of rows and correlations that have an inverse: as many are kept as have an eigenvalue above average.';
 const NONE_ABOVE = 'No factor stands above random data; one is kept.';
+
+/** For the outlook on other numbers; the solution in hand has as many starts as it takes. */
+const FEW_STARTS = { starts: 2, most: 4 };
 
 /** What common factors do. */
 export const FACTORS: MethodWork = {

@@ -18,6 +18,7 @@ import { fadeFor, useFactors, type FactorReduction } from '../results';
 import { CostsTable } from './CostsTable';
 import { useMostFactors } from './KeepWord';
 import styles from '../../parts/dimensions/DimensionsReading.module.css';
+import own from './CostsTable.module.css';
 
 /** How many factors? Reduced eigenvalues against random data's, the votes, and what each number would cost. */
 export function FactorNumberReading({ reduction }: { reduction: FactorReduction }) {
@@ -91,7 +92,7 @@ function FactorScree({ reduction, factors, retention, wanted, most, onCut }: Fac
   }, [retention, percentile]);
   const eigenvalues = retention?.reduced ?? reducedEigenvalues;
   const of = useMemo(
-    () => ({ eigenvalues, shares: null, kept, average: 0, averageName: 'nothing shared' }),
+    () => ({ eigenvalues, shares: null, kept, average: 0, averageName: '' }),
     [eigenvalues, kept],
   );
   const numbers = useCallback(
@@ -139,14 +140,14 @@ function NowFigures({ reduction, factors, most }: NowFiguresProps) {
         <p className="small">
           {doublets
             .map(
-              ({ factor, measures: [a, b] }) =>
-                `Factor ${factor + 1} is a doublet: only ${a} and ${b} lead on it. Two items alone make no factor; rather keep ${inWords(Math.max(1, kept - 1))}.`,
+              ({ factor, measures: alone }) =>
+                `Factor ${factor + 1} is made by ${alone.join(' and ')} alone${alone.length === 2 ? ' (a doublet)' : ''}: that is over-factored. Rather keep ${inWords(Math.max(1, kept - 1))}, or set one of them aside.`,
             )
             .join(' ')}
         </p>
       )}
-      <p>
-        {kept > 1 && <BesideButton reduction={reduction} factors={kept - 1} />}{' '}
+      <p className={own.besides}>
+        {kept > 1 && <BesideButton reduction={reduction} factors={kept - 1} />}
         {kept < most && <BesideButton reduction={reduction} factors={kept + 1} />}
       </p>
     </div>

@@ -79,7 +79,7 @@ export function RotationWords({ reduction }: { reduction: FactorReduction }) {
       <Parameter reduction={reduction} set={set} />
       {rotation.method !== 'none' && (
         <>
-          {' '}
+          {', '}
           <ChoiceWord
             settles="Whether rows are brought to one length before rotation"
             value={rotation.normalise}

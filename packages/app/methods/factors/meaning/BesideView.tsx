@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import { EQUAL, FAIR } from '@wold/core/algebra/congruence';
 import { entry } from '@wold/core/algebra/matrix';
 import type { ComparedSolution, Comparison } from '@wold/core/methods/factors/comparison';
+import { strongOn } from '@wold/core/methods/factors/remarks';
 import { comparisonTable } from '@wold/core/methods/factors/tables';
 import type { Beside } from '@wold/core/methods/factors/settings';
 import { THIN } from '@wold/core/methods/leading';
@@ -133,13 +134,14 @@ const some = (measures: readonly string[]): string =>
     ? 'no measure'
     : `${measures.slice(0, MOST_NAMED).join(', ')}${measures.length > MOST_NAMED ? ` and ${measures.length - MOST_NAMED} more` : ''}`;
 
-/** What a factor's few measures make of it. */
-const thinWords = (led: readonly string[]): string =>
-  led.length === 2 ? 'a doublet' : led.length < THIN ? 'thin' : '';
+/** What a factor's few measures make of it. @param led measures that it leads @param strong those that reach the threshold */
+const thinWords = (led: readonly string[], strong: readonly string[]): string =>
+  strong.length === 2 ? 'a doublet' : led.length < THIN ? 'thin' : '';
 
 function MatchedTable({ reduction, comparison }: { reduction: FactorReduction; comparison: Comparison }) {
   const { names } = useNaming(reduction);
   const { of, beside, factors } = comparison;
+  const fade = fadeFor(reduction, useFactors(reduction).value);
   return (
     <div>
       <h2 className={styles.section}>Factors, matched</h2>
@@ -149,8 +151,9 @@ function MatchedTable({ reduction, comparison }: { reduction: FactorReduction; c
             <th scope="col">here</th>
             <th scope="col">beside</th>
             <th scope="col">congruence</th>
-            <th scope="col">led here</th>
-            <th scope="col">led beside</th>
+            <th scope="col" title="Measures that each leads, here and beside">
+              lead
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -158,42 +161,57 @@ function MatchedTable({ reduction, comparison }: { reduction: FactorReduction; c
             const here = match.of === null ? null : of.led[match.of]!;
             const there = match.beside === null ? null : beside.led[match.beside]!;
             const alone = here === null ? there : there === null ? here : null;
-            const odd = [here, there].flatMap(led => (led === null ? [] : [thinWords(led)])).filter(Boolean);
+            const words = [
+              match.of === null ? '' : thinWords(here!, strongIn(of, match.of, fade)),
+              match.beside === null ? '' : thinWords(there!, strongIn(beside, match.beside, fade)),
+            ] as const;
+            const strong =
+              match.of === null ? strongIn(beside, match.beside!, fade) : strongIn(of, match.of, fade);
             return (
-              <tr key={`${match.of} ${match.beside}`} data-odd={alone !== null || odd.length > 0}>
+              <tr
+                key={`${match.of} ${match.beside}`}
+                data-odd={alone !== null || words.some(word => word !== '')}
+              >
                 <th scope="row">{match.of === null ? '–' : dimensionName(names, match.of + 1)}</th>
                 <td>{match.beside === null ? '–' : `factor ${match.beside + 1}`}</td>
                 <td className="number">
                   {alone === null ? (
                     <>
                       {coefficient(match.congruence)}{' '}
-                      <span className="soft small">{congruenceWords(match.congruence)}</span>
+                      <span className="soft small">
+                        {[congruenceWords(match.congruence), ...new Set(words)].filter(Boolean).join(', ')}
+                      </span>
                     </>
                   ) : (
                     <span className="small">
-                      none like it
-                      {thinWords(alone) !== '' && `: ${thinWords(alone)} of ${some(alone)}`}
+                      none like it: {words.find(word => word !== '') ?? 'led'} by{' '}
+                      {some(strong.length > 0 ? strong : alone)}
                     </span>
                   )}
                 </td>
-                <td className="number">{here === null ? '' : `${here.length} ${thinWords(here)}`}</td>
-                <td className="number">{there === null ? '' : `${there.length} ${thinWords(there)}`}</td>
+                <td className="number">{[here, there].map(led => led?.length ?? '–').join(' · ')}</td>
               </tr>
             );
           })}
         </tbody>
       </table>
-      <Verdict comparison={comparison} />
+      <Verdict comparison={comparison} fade={fade} />
     </div>
   );
 }
 
+const strongIn = ({ measures, pattern }: ComparedSolution, factor: number, fade: number): string[] =>
+  strongOn(measures, pattern, factor, fade);
+
 /** What follows for the number of factors. */
-function Verdict({ comparison: { of, beside, measures } }: { comparison: Comparison }) {
+function Verdict({ comparison, fade }: { comparison: Comparison; fade: number }) {
+  const { of, beside, measures } = comparison;
   const moved = measures.filter(({ moved: is }) => is).length;
   const [fewer, more] = of.factors <= beside.factors ? [of, beside] : [beside, of];
-  const doublets = more.led.filter(led => led.length === 2);
-  const before = fewer.led.filter(led => led.length === 2).length;
+  const doubletsOf = (solution: ComparedSolution) =>
+    solution.led.map((_, d) => strongIn(solution, d, fade)).filter(strong => strong.length === 2);
+  const doublets = doubletsOf(more);
+  const before = doubletsOf(fewer).length;
   return (
     <p className="small">
       {moved === 0 ? 'No measure changes its factor.' : `${count(moved, 'measure')} led by another factor.`}{' '}
@@ -207,27 +225,37 @@ function Verdict({ comparison: { of, beside, measures } }: { comparison: Compari
   );
 }
 
+const FIT_ROWS: readonly (readonly [string, (solution: ComparedSolution) => string])[] = [
+  ['factors', ({ factors }) => String(factors)],
+  ['measures', ({ measures }) => String(measures.length)],
+  ['held together', ({ jointShare }) => percent(jointShare, 1)],
+  ['SRMR', ({ srmr }) => fixed(srmr, 3)],
+  ['residuals > .05', ({ beyond }) => percent(beyond, 1)],
+  ['χ², corrected', ({ fit }) => (fit === null ? '–' : fixed(fit.corrected.value, 1))],
+  ['its df', ({ fit }) => (fit === null ? '–' : String(fit.df))],
+  ['its p', ({ fit }) => (fit === null ? '–' : pEquation(fit.corrected.p).replace('=\u00a0', ''))],
+  ['RMSEA', ({ fit }) => (fit === null ? '–' : fixed(fit.rmsea, 3))],
+  ['TLI', ({ fit }) => (fit === null ? '–' : fixed(fit.tli, 3))],
+  ['CFI', ({ fit }) => (fit === null ? '–' : fixed(fit.cfi, 3))],
+  ['BIC', ({ fit }) => (fit === null ? '–' : fixed(fit.bic, 1))],
+  ['Heywood cases', ({ heywood }) => (heywood === 0 ? 'none' : String(heywood))],
+  ['settled', ({ converged }) => (converged ? 'yes' : 'no')],
+];
+/** What is said only where it is not so. */
+const EVIDENT: readonly (readonly [string, string])[] = [
+  ['Heywood cases', 'none'],
+  ['settled', 'yes'],
+];
+
 function FitTable({ comparison: { of, beside } }: { comparison: Comparison }) {
-  const rows: readonly (readonly [string, (solution: ComparedSolution) => string])[] = [
-    ['factors', ({ factors }) => String(factors)],
-    ['measures', ({ measures }) => String(measures.length)],
-    ['held together', ({ jointShare }) => percent(jointShare, 1)],
-    ['SRMR', ({ srmr }) => fixed(srmr, 3)],
-    ['residuals beyond .05', ({ beyond }) => percent(beyond, 1)],
-    [
-      'χ², corrected',
-      ({ fit }) =>
-        fit === null
-          ? '–'
-          : `${fixed(fit.corrected.value, 1)} (${fit.df} df), p\u00a0${pEquation(fit.corrected.p)}`,
-    ],
-    ['RMSEA', ({ fit }) => (fit === null ? '–' : fixed(fit.rmsea, 3))],
-    ['TLI', ({ fit }) => (fit === null ? '–' : fixed(fit.tli, 3))],
-    ['CFI', ({ fit }) => (fit === null ? '–' : fixed(fit.cfi, 3))],
-    ['BIC', ({ fit }) => (fit === null ? '–' : fixed(fit.bic, 1))],
-    ['Heywood cases', ({ heywood }) => (heywood === 0 ? 'none' : String(heywood))],
-    ['settled', ({ converged }) => (converged ? 'yes' : 'no')],
-  ];
+  const rows = FIT_ROWS.filter(
+    ([name, write]) =>
+      !EVIDENT.some(([of_, usual]) => of_ === name && write(of) === usual && write(beside) === usual) &&
+      (name !== 'measures' || of.measures.length !== beside.measures.length),
+  );
+  if (rows.every(([, write]) => write(of) === write(beside))) {
+    return <p className={`${styles.same} soft small`}>A rotation changes no figure of the fit.</p>;
+  }
   return (
     <div>
       <h2 className={styles.section}>Fit</h2>

@@ -23,7 +23,7 @@ import styles from '../../parts/meaning/Ledger.module.css';
 import own from './FactorLedger.module.css';
 
 /** Pixels of the columns of communality and uniqueness. */
-const TAIL = [122, 84];
+const TAIL = [104, 72];
 
 interface FactorLedgerProps {
   readonly reduction: FactorReduction;
@@ -176,7 +176,7 @@ function Communality({ share, column }: { share: number; column: number }) {
   const poor = share < POORLY_HELD;
   return (
     <td
-      className={styles.held}
+      className={`${styles.held} ${own.communality}`}
       aria-colindex={column}
       data-poor={poor}
       title={poor ? 'communality below .4: the factors explain little of it' : undefined}

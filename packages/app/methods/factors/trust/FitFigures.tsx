@@ -12,7 +12,7 @@ interface FitFiguresProps {
 
 /** How the factors fit, each figure with its rule and its source. */
 export function FitFigures({ reduction, factors }: FitFiguresProps) {
-  const verdicts = fitVerdicts(factors, reduction.settings.extraction);
+  const verdicts = fitVerdicts(factors);
   const against = verdicts.filter(({ good }) => good === false).length;
   return (
     <>
@@ -39,6 +39,12 @@ export function FitFigures({ reduction, factors }: FitFiguresProps) {
           ]}
         />
       </div>
+      {factors.fit !== null && reduction.settings.extraction !== 'maximum-likelihood' && (
+        <p className="soft small">
+          χ² and what rests on it are by the discrepancy of maximum likelihood, at this solution, which was
+          extracted otherwise.
+        </p>
+      )}
       <div className={styles.scroll} role="region" aria-label="Figures of fit, list" tabIndex={0}>
         <table className={styles.verdicts} aria-label="Figures of fit">
           <thead>

@@ -1,5 +1,4 @@
 import type { Factors } from '@wold/core/methods/factors/factors';
-import type { ExtractionName } from '@wold/core/methods/factors/extraction';
 import { count, fixed, pEquation, percent } from '@wold/core/writeup/format';
 import { GOOD_FIT } from './rules';
 
@@ -15,7 +14,7 @@ export interface FitVerdict {
 const without = (value: number): string => fixed(value, 3).replace(/^(−?)0/, '$1');
 
 /** How the factors fit, figure by figure. */
-export function fitVerdicts(factors: Factors, extraction: ExtractionName): FitVerdict[] {
+export function fitVerdicts(factors: Factors): FitVerdict[] {
   const { fit, residuals, n, rotated, heywood } = factors;
   const own: FitVerdict[] = [
     {
@@ -60,8 +59,6 @@ export function fitVerdicts(factors: Factors, extraction: ExtractionName): FitVe
   const { df, plain, corrected } = fit;
   const tested = df > 0;
   const not = (value: number) => (Number.isNaN(value) ? null : undefined);
-  const by =
-    extraction === 'maximum-likelihood' ? '' : '; by the discrepancy of maximum likelihood at this solution';
   return [
     {
       name: 'χ², Bartlett’s correction',
@@ -72,14 +69,14 @@ export function fitVerdicts(factors: Factors, extraction: ExtractionName): FitVe
         : corrected.p >= 0.05
           ? 'The residuals may be chance.'
           : 'More is left than chance: with many rows nearly any model is refused.',
-      rule: `p of .05 and over (Bartlett 1951)${by}`,
+      rule: 'p of .05 and over (Bartlett 1951)',
     },
     {
       name: 'χ² without correction',
       value: `${fixed(plain.value, 1)}, p\u00a0${pEquation(plain.p)}`,
       good: null,
       follows: 'What the figures below rest on.',
-      rule: `(n − 1) times the discrepancy${by}`,
+      rule: '(n − 1) times the discrepancy',
     },
     {
       name: 'RMSEA',

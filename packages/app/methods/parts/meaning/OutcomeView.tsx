@@ -3,7 +3,7 @@ import type { LoadedReduction } from '../loadedReduction';
 import type { Outcome } from '@wold/core/methods/outcome';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
 import { DivergingBar } from '../../../charts/DivergingBar';
-import { coefficient, figure, fixed, pEquation } from '@wold/core/writeup/format';
+import { coefficient, figure, fixed, pEquation, pWords } from '@wold/core/writeup/format';
 import { ChoiceWord } from '../../../controls/Word';
 import { useNaming } from '../../../results/stages';
 import type { Finding } from '../../../results/useResult';
@@ -146,7 +146,7 @@ function OnScores({ reduction, value }: { reduction: LoadedReduction; value: Out
               <td className="number">{figure(estimate, 4)}</td>
               <td className="number">{figure(standardError, 3)}</td>
               <td className="number">{fixed(t, 2)}</td>
-              <td className="number">{pEquation(p).replace('= ', '')}</td>
+              <td className="number">{Number.isNaN(p) ? '–' : pWords(p)}</td>
             </tr>
           ))}
         </tbody>
