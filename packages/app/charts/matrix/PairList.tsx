@@ -24,7 +24,7 @@ export function PairList({ title, pairs, heads, letters, note }: PairListProps) 
   const { columns: chosen } = useSelection();
   return (
     <section className={styles.pairs} aria-label={title}>
-      <h3>{title}</h3>
+      <h2 className={styles.title}>{title}</h2>
       {note !== undefined && <p className="soft small">{note}</p>}
       <div className={styles.scroll} role="region" aria-label={`${title}, list`} tabIndex={0}>
         <table>

@@ -29,8 +29,8 @@ export const factorsWords: MethodWords<'factors'> = {
     },
     {
       kind: 'coefficients',
-      title: 'Score coefficients',
-      what: 'what scores a new row: means, units, coefficients',
+      title: 'Coefficients',
+      what: 'what places a new row: means, units, coefficients',
     },
     { kind: 'costs', title: 'Costs', what: 'what one factor, two, and so on would cost' },
     { kind: 'comparison', title: 'Beside', what: 'each measure here and in what stands beside' },
