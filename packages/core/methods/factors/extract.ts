@@ -12,6 +12,9 @@ const BY: Readonly<Record<ExtractionName, typeof principalAxis>> = {
   'maximum-likelihood': maximumLikelihood,
 };
 
+/** More measures than this take too long: each step solves as many equations. */
+export const MOST_MEASURES = 600;
+
 /** What is left to test a model of m factors of p measures with: ((p − m)² − (p + m)) / 2. */
 export const degreesOfFreedom = (p: number, m: number): number => ((p - m) ** 2 - (p + m)) / 2;
 
@@ -20,6 +23,15 @@ export function mostFactors(p: number): number {
   let m = 0;
   while (m + 1 < p && degreesOfFreedom(p, m + 1) >= 0) m++;
   return m;
+}
+
+/** @throws Problem where there are too many measures */
+export function refuseMany(measures: number): void {
+  if (measures <= MOST_MEASURES) return;
+  throw new Problem(
+    `common factors of ${measures.toLocaleString('en')} measures would take hours; they are found of ${MOST_MEASURES} at most`,
+    'Leave measures out, in the word on which measures are reduced, or reduce them by components.',
+  );
 }
 
 /**
@@ -36,6 +48,7 @@ export function extract(
   host: Host = quietHost,
 ): Extraction {
   const p = correlations.rows;
+  refuseMany(p);
   const most = mostFactors(p);
   if (most === 0) {
     throw new Problem(

@@ -14,7 +14,7 @@ import type { MethodWork } from '../work';
 import { block } from '../../algebra/block';
 import { compare } from './comparison';
 import { factorCosts } from './costs';
-import { mostFactors } from './extract';
+import { mostFactors, refuseMany } from './extract';
 import { factors, type Factors, type FactorsAsked } from './factors';
 import { factorsFigures } from './figures';
 import { factorsMethod } from './method';
@@ -34,12 +34,14 @@ const works: readonly Worked[] = [
     const { need, host } = bench;
     const { preparation, without, correlations } = ask;
     const rows = await need(prepared, { preparation });
+    refuseMany(keptPlaces(rows.measures, without).length);
     const all = await need(stages.measureCorrelations, { preparation, correlations }, stretch(host, 0, 0.4));
     return factors(rows, without, await askedOf(ask, rows, bench), stretch(host, 0.4, 1), all);
   }),
   worked(stages.factorCosts, async (ask, { need, host }) => {
     const { preparation, without, correlations, most, extraction, rotation } = ask;
     const { measures } = await need(prepared, { preparation });
+    refuseMany(keptPlaces(measures, without).length);
     const all = await need(stages.measureCorrelations, { preparation, correlations }, stretch(host, 0, 0.2));
     const kept = keptPlaces(measures, without);
     return factorCosts(

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { degreesOfFreedom, mostFactors } from '@wold/core/methods/factors/extract';
+import { degreesOfFreedom, MOST_MEASURES, mostFactors } from '@wold/core/methods/factors/extract';
 import type { KeepFactors } from '@wold/core/methods/factors/settings';
 import { withSettings } from '@wold/core/recipe/edit/reductions';
 import { preparationOf, withoutOf } from '@wold/core/recipe/requests';
@@ -37,10 +37,14 @@ export function useMostFactors(reduction: FactorReduction): number {
   return mostFactors(measures);
 }
 
-/** That so many cannot be told apart, before they are looked for. */
+/** What keeps them from being found, before they are looked for. */
 function TooMany({ reduction }: { reduction: FactorReduction }) {
   const most = useMostFactors(reduction);
+  const recipe = useRecipe();
+  const measures = preparationOf(recipe).measures.length - withoutOf(recipe, reduction).length;
   const { keep } = reduction.settings;
+  if (measures > MOST_MEASURES) return <strong> (of {MOST_MEASURES} measures at most)</strong>;
+  if (most === 0) return <strong> (three measures at least)</strong>;
   if (typeof keep !== 'number' || keep <= most) return null;
   return <strong> (at most {most}: more have no degrees of freedom)</strong>;
 }

@@ -278,7 +278,9 @@ function FitTable({ comparison: { of, beside } }: { comparison: Comparison }) {
         </tbody>
       </table>
       {of.measures.length !== beside.measures.length && (
-        <p className="soft small">Of other measures: BIC and χ² are not to be held against each other.</p>
+        <p className={`${styles.note} soft small`}>
+          Of other measures: BIC and χ² are not to be held against each other.
+        </p>
       )}
     </div>
   );

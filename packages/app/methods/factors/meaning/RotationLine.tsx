@@ -3,7 +3,7 @@ import type { Factors } from '@wold/core/methods/factors/factors';
 import { CORRELATED, meanPhi } from '@wold/core/methods/factors/remarks';
 import { rotationWords } from '@wold/core/methods/factors/paragraphs';
 import { withSettings } from '@wold/core/recipe/edit/reductions';
-import { coefficient, count, fixed, percent } from '@wold/core/writeup/format';
+import { count, fixed, percent } from '@wold/core/writeup/format';
 import { useEdit, useRecipe } from '../../../store/useStudy';
 import type { FactorReduction } from '../results';
 import styles from '../../parts/meaning/MeaningReading.module.css';
@@ -37,10 +37,10 @@ export function RotationLine({ reduction, factors, onBeside }: RotationLineProps
       </span>{' '}
       {rotated.oblique && m > 1 && (
         <>
-          Mean |φ| <strong>{coefficient(mean)}</strong>{' '}
+          Mean |φ| <strong>{fixed(mean, 3).replace(/^0/, '')}</strong>{' '}
           {mean >= CORRELATED
-            ? `of .3 and over: correlated factors are called for.`
-            : `under .3: uncorrelated factors would do.`}{' '}
+            ? 'is .3 and over: correlated factors are called for.'
+            : 'is under .3: uncorrelated factors would do.'}{' '}
           <Button onClick={() => besides('varimax')}>Set varimax beside</Button>
         </>
       )}
