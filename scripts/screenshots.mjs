@@ -105,6 +105,28 @@ await page.getByRole('grid').waitFor();
 await page.keyboard.press('2');
 await page.getByRole('button', { name: 'Gaps', exact: true }).click();
 await shoot('gaps');
+await page.keyboard.press('1');
+await page.getByRole('button', { name: /may hold missing codes/ }).click();
+await page.getByRole('button', { name: 'All are missing' }).click();
+await page.keyboard.press('n');
+await page.getByRole('menuitem', { name: /^Factors/ }).click();
+await page.keyboard.press('4');
+await page.getByRole('button', { name: 'Set three factors beside these' }).click();
+await page.getByRole('table', { name: 'Factors matched by congruence' }).waitFor();
+await shoot('beside');
+await page.keyboard.press('4');
+await page.getByRole('button', { name: 'Keep 3', exact: true }).click();
+await page.keyboard.press('5');
+for (const [factor, name] of ['Interest in making', 'Ease of the visit', 'Sense of place'].entries()) {
+  await page.getByRole('button', { name: `Name of factor ${factor + 1}: none yet. Edit` }).click();
+  await page.keyboard.type(name);
+  await page.keyboard.press('Enter');
+}
+await page.mouse.click(700, 130);
+await shoot('factors');
+await page.keyboard.press('7');
+await page.getByRole('table', { name: 'Figures of fit' }).waitFor();
+await shoot('fit');
 await page.getByRole('link', { name: 'Wold, all studies' }).click();
 await shoot('home');
 await browser.close();

@@ -33,6 +33,8 @@ export interface MethodWords<M extends MethodName = MethodName> {
   readonly hints: MethodHints;
   /** When to choose it, in one line. */
   readonly when: string;
+  /** What its scores are worth, for who puts them into the table; '' where there is nothing to say. */
+  readonly scores?: (result: never) => string;
   /** A result in a few words, for its card on the shelf. */
   readonly line: (result: never) => string;
 }

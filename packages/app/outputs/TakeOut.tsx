@@ -131,6 +131,8 @@ function ScoresIn({ ready, onDone }: { ready: boolean; onDone: () => void }) {
   const hand = useHand();
   const { value: placement } = usePlacement(hand);
   const { names: named } = useNaming(hand);
+  const { value: result } = useReduced(hand);
+  const worth = result === null ? '' : wordsOf(hand.settings.method).scores?.(result as never);
 
   function putIn(frozen: boolean): void {
     const kept = placement!.at.columns;
@@ -150,7 +152,7 @@ function ScoresIn({ ready, onDone }: { ready: boolean; onDone: () => void }) {
   return (
     <>
       <p className="soft small">
-        Its scores into the table, as columns that colour, filter and can be reduced again
+        Its scores into the table, as columns that colour, filter and can be reduced again. {worth}
       </p>
       <Link component="button" type="button" disabled={!ready} onClick={() => putIn(false)}>
         <strong>In step</strong>

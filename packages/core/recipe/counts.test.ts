@@ -4,6 +4,8 @@ import { seededRandom } from '../algebra/random';
 import type { PreparationInput } from '../preparation/prepared';
 import { readDelimited } from '../table/readDelimited';
 import type { Table } from '../table/table';
+import { factorsAsk } from '../methods/factors/ask';
+import { FACTOR_ROTATION, freshFactors } from '../methods/factors/settings';
 import { freshRecipe } from './fresh';
 import { compute } from './compute';
 import { askOf, preparationOf } from './requests';
@@ -54,6 +56,12 @@ function recipeOf(table: Table, weight: boolean, change: Partial<Recipe['prepara
 function requestsOn(recipe: Recipe, keep: number, method: 'none' | 'varimax' | 'promax'): Request[] {
   const preparation: PreparationInput = preparationOf(recipe);
   const kept = askOf(recipe, reductionWith(recipe.reductions[0]!, { keep, rotation: { method, power: 4 } }));
+  // One factor has one solution, however little it explains; several are held together beside their rotations.
+  const factor = factorsAsk(preparation, [], {
+    ...freshFactors(),
+    keep: 1,
+    rotation: FACTOR_ROTATION,
+  });
   const votes = (data: 'normal' | 'permuted'): Request => ({
     stage: 'retention',
     preparation,
@@ -83,11 +91,21 @@ function requestsOn(recipe: Recipe, keep: number, method: 'none' | 'varimax' | '
     { ...kept, stage: 'outcome', outcome: 'outcome', seed: 1 },
     { reduced: { method: 'components', ask: kept }, stage: 'replicates', by: ['sample'] },
     { ...kept, stage: 'agreement', label: 'group' },
+    {
+      stage: 'parallelFactors',
+      preparation,
+      without: [],
+      settings: { data: 'normal', simulations: 20, percentile: 95, seed: 1 },
+    },
+    { stage: 'measureCorrelations', preparation, correlations: 'spearman' },
+    { ...factor, stage: 'factors' },
+    { reduced: { method: 'factors', ask: factor }, stage: 'scoreRelations' },
+    { reduced: { method: 'factors', ask: factor }, stage: 'replicates', by: ['sample'] },
   ];
 }
 
 /** Figures that belong to rows come by row, and counts of changed entries by entry: compared for the first of each. */
-const BY_ROW = new Set(['scores', 't2', 'q', 'square', 'treated', 'rebuilt']);
+const BY_ROW = new Set(['scores', 'rowScores', 't2', 'q', 'square', 'treated', 'rebuilt']);
 /** Which rows there are, and what is said of each, is that of the table; rows are held out with all that they count. */
 const OF_ROWS = new Set([
   'rows',
@@ -102,6 +120,8 @@ const OF_ROWS = new Set([
   'folds',
   'cutShort',
   'with',
+  // How long it took to get there.
+  'iterations',
 ]);
 
 async function resultOf(table: Table, request: Request): Promise<unknown> {

@@ -1,6 +1,6 @@
 import type { Factors } from '@wold/core/methods/factors/factors';
 import { FACTOR_ROTATION } from '@wold/core/methods/factors/settings';
-import { percent } from '@wold/core/writeup/format';
+import { coefficient, percent } from '@wold/core/writeup/format';
 import type { MethodWords } from '../method';
 import { useFactorNumberAnswer } from './dimensions/answer';
 import { FACTORS_HINTS } from './hints';
@@ -66,6 +66,10 @@ export const factorsWords: MethodWords<'factors'> = {
   ],
   hints: FACTORS_HINTS,
   when: 'what measures share, apart from what each has by itself: rating items, tests',
+  scores: ({ scores }: Factors) =>
+    'coefficients' in scores
+      ? `Determinacy, how far they can tell the factors: ${Array.from(scores.determinacy, coefficient).join(', ')}.`
+      : `There are none: ${scores.what}.`,
   line: ({ rotated: { pattern }, jointShare }: Factors) =>
     `${pattern.columns} hold ${percent(jointShare)} together`,
 };

@@ -173,7 +173,9 @@ function MatchedTable({ reduction, comparison }: { reduction: FactorReduction; c
                 data-odd={alone !== null || words.some(word => word !== '')}
               >
                 <th scope="row">{match.of === null ? '–' : dimensionName(names, match.of + 1)}</th>
-                <td>{match.beside === null ? '–' : `factor ${match.beside + 1}`}</td>
+                <td>
+                  <span>{match.beside === null ? '–' : `factor ${match.beside + 1}`}</span>
+                </td>
                 <td className="number">
                   {alone === null ? (
                     <>

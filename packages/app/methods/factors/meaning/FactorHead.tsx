@@ -3,6 +3,7 @@ import SwapIcon from '@mui/icons-material/SwapHoriz';
 import { useMemo } from 'react';
 import type { Factors } from '@wold/core/methods/factors/factors';
 import { factorsPlacement } from '@wold/core/methods/factors/placement';
+import { remarksOn } from '@wold/core/methods/factors/remarks';
 import { leadCounts, THIN } from '@wold/core/methods/leading';
 import { withFactorTurned } from '@wold/core/recipe/edit/factors';
 import { withDimensionName } from '@wold/core/recipe/edit/reductions';
@@ -14,7 +15,7 @@ import { useNaming } from '../../../results/stages';
 import { selected } from '../../../store/studySlice';
 import { useAppDispatch } from '../../../store/store';
 import { useEdit, useRecipe, useSelection } from '../../../store/useStudy';
-import type { FactorReduction } from '../results';
+import { fadeFor, type FactorReduction } from '../results';
 import styles from '../../parts/meaning/Ledger.module.css';
 import own from './FactorLedger.module.css';
 
@@ -35,6 +36,16 @@ export function FactorHead({ reduction, factors, across }: FactorHeadProps) {
   const { names } = useNaming(reduction);
   const { structure } = factorsPlacement(factors);
   const counts = useMemo(() => leadCounts(rotated.pattern), [rotated]);
+  const fade = fadeFor(reduction, factors);
+  const doublets = useMemo(
+    () =>
+      new Set(
+        remarksOn(factors, fade)
+          .doublets.filter(({ measures }) => measures.length === 2)
+          .map(({ factor }) => factor),
+      ),
+    [factors, fade],
+  );
   return (
     <thead>
       <tr>
@@ -68,9 +79,9 @@ export function FactorHead({ reduction, factors, across }: FactorHeadProps) {
                 onClick={() => dispatch(selected({ dimension: d + 1 }))}
               >
                 {d + 1} ·{' '}
-                <span className={counts[d]! < THIN ? styles.thin : undefined}>
+                <span className={counts[d]! < THIN || doublets.has(d) ? styles.thin : undefined}>
                   {counts[d]} {counts[d] === 1 ? 'leads' : 'lead'}
-                  {counts[d]! < THIN && ', thin'}
+                  {doublets.has(d) ? ', doublet' : counts[d]! < THIN && ', thin'}
                 </span>
               </Link>
               <Link

@@ -272,7 +272,13 @@ function FactorLedgerWords({ fade, remarks }: { fade: number; remarks: Remarks }
       {remarks.thin.length > 0 && (
         <>
           {' · '}
-          <strong>thin</strong>: led by fewer than three measures, seldom found again; of two, a doublet
+          <strong>thin</strong>: led by fewer than three measures, seldom found again
+        </>
+      )}
+      {remarks.doublets.length > 0 && (
+        <>
+          {' · '}
+          <strong>doublet</strong>: strong in two measures alone, which makes no factor
         </>
       )}
       {remarks.heywood.length > 0 && (

@@ -58,7 +58,6 @@ export function fitVerdicts(factors: Factors): FitVerdict[] {
   if (fit === null) return [untested(n, factors), ...own];
   const { df, plain, corrected } = fit;
   const tested = df > 0;
-  const not = (value: number) => (Number.isNaN(value) ? null : undefined);
   return [
     {
       name: 'χ², Bartlett’s correction',
@@ -83,7 +82,7 @@ export function fitVerdicts(factors: Factors): FitVerdict[] {
       value: Number.isNaN(fit.rmsea)
         ? '–'
         : `${without(fit.rmsea)} (90 % interval ${without(fit.rmseaLow)} to ${without(fit.rmseaHigh)})`,
-      good: not(fit.rmsea) ?? fit.rmsea <= GOOD_FIT.rmsea,
+      good: Number.isNaN(fit.rmsea) ? null : fit.rmsea <= GOOD_FIT.rmsea,
       follows: Number.isNaN(fit.rmsea)
         ? 'It needs degrees of freedom.'
         : fit.rmsea <= 0.05
