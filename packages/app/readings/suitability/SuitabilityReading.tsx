@@ -12,6 +12,7 @@ import { useAppDispatch } from '../../store/store';
 import { useEdit, useRecipe, useSelection, useStudy } from '../../store/useStudy';
 import { useShortName } from '../../store/useShortName';
 import { Resulting } from '../Problem';
+import { VerdictTable } from '../VerdictTable';
 import { MatrixView } from './MatrixView';
 import { NumberWord } from '../../controls/Word';
 import { TakeOutMenu, type Numbers } from '../../outputs/TakeOutMenu';
@@ -118,54 +119,31 @@ function Verdicts({ verdicts }: { verdicts: readonly Verdict[] }) {
   const edit = useEdit();
   const { suitability: rules } = recipe;
   return (
-    <div className={styles.scroll} role="region" aria-label="Verdicts, list" tabIndex={0}>
-      <table className={styles.verdicts} aria-label="Verdicts">
-        <thead>
-          <tr>
-            <th scope="col">figure</th>
-            <th scope="col">value</th>
-            <th scope="col">what follows</th>
-            <th scope="col">rule and source</th>
-          </tr>
-        </thead>
-        <tbody>
-          {verdicts.map(({ name, value, good, follows, rule, by }) => (
-            <tr key={name} data-good={good}>
-              <th scope="row">{name}</th>
-              <td>
-                <span className={styles.mark} aria-hidden="true">
-                  {good === null ? '·' : good ? '✓' : '!'}
-                </span>{' '}
-                {value}
-              </td>
-              <td>{follows}</td>
-              <td className="soft small">
-                {by.map(key => (
-                  <span key={key}>
-                    {LIMIT_WORDS[key].name}{' '}
-                    <NumberWord
-                      settles={`Threshold of ${name}`}
-                      value={rules.limits[key]}
-                      least={0}
-                      most={LIMIT_WORDS[key].most}
-                      why={rule}
-                      onNumber={limit =>
-                        edit(
-                          { ...recipe, suitability: { ...rules, limits: { ...rules.limits, [key]: limit } } },
-                          `limit ${key}`,
-                        )
-                      }
-                    />
-                    {', '}
-                  </span>
-                ))}
-                {rule}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
+    <VerdictTable
+      label="Verdicts"
+      verdicts={verdicts}
+      before={({ name, by, rule }) =>
+        by.map(key => (
+          <span key={key}>
+            {LIMIT_WORDS[key].name}{' '}
+            <NumberWord
+              settles={`Threshold of ${name}`}
+              value={rules.limits[key]}
+              least={0}
+              most={LIMIT_WORDS[key].most}
+              why={rule}
+              onNumber={limit =>
+                edit(
+                  { ...recipe, suitability: { ...rules, limits: { ...rules.limits, [key]: limit } } },
+                  `limit ${key}`,
+                )
+              }
+            />
+            {', '}
+          </span>
+        ))
+      }
+    />
   );
 }
 

@@ -5,18 +5,14 @@ import {
   type Doubt,
   type SuitabilityLimits,
 } from '@wold/core/suitability/doubt';
+import type { TabledVerdict } from '../VerdictTable';
 import type { Suitability } from '@wold/core/suitability/suitability';
 import { figure, fixed, percent, pWords } from '@wold/core/writeup/format';
 
 /** A figure that speaks for or against reducing, with its rule, its source, and what follows. */
-export interface Verdict {
-  readonly name: string;
-  readonly value: string;
-  readonly good: boolean | null;
+export interface Verdict extends TabledVerdict {
   /** Whether it guides the choice of a method rather than speaks for or against reducing. */
   readonly guides?: boolean;
-  readonly follows: string;
-  readonly rule: string;
   /** The thresholds it goes by, which can be moved. */
   readonly by: readonly (keyof SuitabilityLimits)[];
 }

@@ -3,16 +3,13 @@ import { useMemo } from 'react';
 import type { Components } from '@wold/core/methods/components/components';
 import { componentsPlacement } from '@wold/core/methods/components/placement';
 import { leadCounts, THIN } from '@wold/core/methods/leading';
-import { withDimensionName } from '@wold/core/recipe/edit/reductions';
 import type { ReductionBy } from '@wold/core/recipe/schema';
-import { givenName } from '@wold/core/writeup/dimensionName';
 import { percent } from '@wold/core/writeup/format';
-import { EditableName } from '../../../controls/EditableName';
 import type { ColumnWindow } from '../../../controls/useColumnWindow';
-import { useNaming } from '../../../results/stages';
 import { selected } from '../../../store/studySlice';
 import { useAppDispatch } from '../../../store/store';
-import { useEdit, useRecipe, useSelection } from '../../../store/useStudy';
+import { useSelection } from '../../../store/useStudy';
+import { HeadName } from '../../parts/meaning/HeadName';
 import styles from '../../parts/meaning/Ledger.module.css';
 
 interface LedgerHeadProps {
@@ -23,12 +20,9 @@ interface LedgerHeadProps {
 
 /** Each dimension's name, what it holds, and how many measures it leads. */
 export function LedgerHead({ reduction, components, across }: LedgerHeadProps) {
-  const recipe = useRecipe();
-  const edit = useEdit();
   const dispatch = useAppDispatch();
   const { dimension } = useSelection();
   const { kept, correlations, heldBy } = components;
-  const { names } = useNaming(reduction);
   const { structure } = componentsPlacement(components);
   const counts = useMemo(() => leadCounts(correlations), [correlations]);
   return (
@@ -46,15 +40,7 @@ export function LedgerHead({ reduction, components, across }: LedgerHeadProps) {
             data-dimension="true"
             data-chosen={dimension === d + 1}
           >
-            <EditableName
-              name={givenName(names, d + 1) ?? ''}
-              label={`Name of dimension ${d + 1}`}
-              invitation="name it …"
-              className={styles.name!}
-              onName={name =>
-                edit(withDimensionName(recipe, reduction, d + 1, name, structure), `name ${d + 1}`)
-              }
-            />
+            <HeadName {...{ reduction, structure }} dimension={d + 1} noun="dimension" />
             <Link
               component="button"
               type="button"

@@ -1,14 +1,10 @@
 import type { ComponentsSettings } from '@wold/core/methods/components/settings';
 import type { ReductionBy } from '@wold/core/recipe/schema';
-import type { Role } from '@wold/core/table/role';
 import { percent } from '@wold/core/writeup/format';
-import { ColumnsWord } from '../../../controls/ColumnsWord';
+import { RepeatsWord } from '../../parts/trust/RepeatsWord';
 import { ChoiceWord, NumberWord } from '../../../controls/Word';
-import { withReduction, withSettings } from '@wold/core/recipe/edit/reductions';
+import { withSettings } from '@wold/core/recipe/edit/reductions';
 import { useEdit, useRecipe } from '../../../store/useStudy';
-
-/** What tells rows apart first. */
-const ROLES: readonly Role[] = ['label', 'identity', 'text', 'aside', 'weight', 'measure'];
 
 /** Call rows odd beyond the 95 % limits of T² and Q; repeats have the same sherd; compare groups by kiln. */
 export function TrustBrief({ reduction }: { reduction: ReductionBy<'components'> }) {
@@ -31,20 +27,7 @@ export function TrustBrief({ reduction }: { reduction: ReductionBy<'components'>
         why="Were the rows normal, this share of them would lie within each limit; at 95 some one in twenty is odd by chance."
         onNumber={value => set({ limit: value / 100 }, 'limit')}
       />{' '}
-      limits of T² and Q; repeats have the same{' '}
-      <ColumnsWord
-        settles="The columns whose equal entries, all together, mark repeats"
-        value={reduction.repeatsBy}
-        none="entries in columns of your choice"
-        columns={recipe.columns.toSorted((a, b) => ROLES.indexOf(a.role) - ROLES.indexOf(b.role))}
-        onChange={repeatsBy =>
-          edit(
-            withReduction(recipe, reduction.id, { repeatsBy: [...repeatsBy] }),
-            `repeats by ${reduction.id}`,
-          )
-        }
-      />
-      ; compare groups by{' '}
+      limits of T² and Q; repeats have the same <RepeatsWord reduction={reduction} />; compare groups by{' '}
       <ChoiceWord
         settles="The label whose levels are compared"
         value={reduction.settings.groupsBy}

@@ -6,16 +6,15 @@ import { factorsPlacement } from '@wold/core/methods/factors/placement';
 import { remarksOn } from '@wold/core/methods/factors/remarks';
 import { leadCounts, THIN } from '@wold/core/methods/leading';
 import { withFactorTurned } from '@wold/core/recipe/edit/factors';
-import { withDimensionName } from '@wold/core/recipe/edit/reductions';
-import { dimensionName, givenName } from '@wold/core/writeup/dimensionName';
+import { dimensionName } from '@wold/core/writeup/dimensionName';
 import { coefficient, fixed } from '@wold/core/writeup/format';
-import { EditableName } from '../../../controls/EditableName';
 import type { ColumnWindow } from '../../../controls/useColumnWindow';
 import { useNaming } from '../../../results/stages';
 import { selected } from '../../../store/studySlice';
 import { useAppDispatch } from '../../../store/store';
 import { useEdit, useRecipe, useSelection } from '../../../store/useStudy';
 import { fadeFor, type FactorReduction } from '../results';
+import { HeadName } from '../../parts/meaning/HeadName';
 import styles from '../../parts/meaning/Ledger.module.css';
 import own from './FactorLedger.module.css';
 
@@ -61,15 +60,7 @@ export function FactorHead({ reduction, factors, across }: FactorHeadProps) {
             data-dimension="true"
             data-chosen={dimension === d + 1}
           >
-            <EditableName
-              name={givenName(names, d + 1) ?? ''}
-              label={`Name of factor ${d + 1}`}
-              invitation="name it …"
-              className={styles.name!}
-              onName={name =>
-                edit(withDimensionName(recipe, reduction, d + 1, name, structure), `name ${d + 1}`)
-              }
-            />
+            <HeadName {...{ reduction, structure }} dimension={d + 1} noun="factor" />
             <div className={own.head}>
               <Link
                 component="button"

@@ -1,6 +1,7 @@
 import { fileStem } from '@wold/core/writeup/fileStem';
 import type { Factors } from '@wold/core/methods/factors/factors';
 import { TakeOutMenu } from '../../../outputs/TakeOutMenu';
+import { VerdictTable } from '../../../readings/VerdictTable';
 import type { FactorReduction } from '../results';
 import { fitVerdicts } from './verdicts';
 import styles from '../../../readings/suitability/SuitabilityReading.module.css';
@@ -45,33 +46,7 @@ export function FitFigures({ reduction, factors }: FitFiguresProps) {
           extracted otherwise.
         </p>
       )}
-      <div className={styles.scroll} role="region" aria-label="Figures of fit, list" tabIndex={0}>
-        <table className={styles.verdicts} aria-label="Figures of fit">
-          <thead>
-            <tr>
-              <th scope="col">figure</th>
-              <th scope="col">value</th>
-              <th scope="col">what follows</th>
-              <th scope="col">rule and source</th>
-            </tr>
-          </thead>
-          <tbody>
-            {verdicts.map(({ name, value, good, follows, rule }) => (
-              <tr key={name} data-good={good}>
-                <th scope="row">{name}</th>
-                <td>
-                  <span className={styles.mark} aria-hidden="true">
-                    {good === null ? '·' : good ? '✓' : '!'}
-                  </span>{' '}
-                  {value}
-                </td>
-                <td>{follows}</td>
-                <td className="soft small">{rule}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <VerdictTable label="Figures of fit" verdicts={verdicts} />
     </>
   );
 }

@@ -1,22 +1,14 @@
 import type { Factors } from '@wold/core/methods/factors/factors';
 import { count, fixed, pEquation, percent } from '@wold/core/writeup/format';
+import type { TabledVerdict } from '../../../readings/VerdictTable';
 import { GOOD_FIT } from './rules';
-
-/** A figure of fit, with its rule, its source, and what follows. */
-export interface FitVerdict {
-  readonly name: string;
-  readonly value: string;
-  readonly good: boolean | null;
-  readonly follows: string;
-  readonly rule: string;
-}
 
 const without = (value: number): string => fixed(value, 3).replace(/^(−?)0/, '$1');
 
 /** How the factors fit, figure by figure. */
-export function fitVerdicts(factors: Factors): FitVerdict[] {
+export function fitVerdicts(factors: Factors): TabledVerdict[] {
   const { fit, residuals, n, rotated, heywood } = factors;
-  const own: FitVerdict[] = [
+  const own: TabledVerdict[] = [
     {
       name: 'SRMR',
       value: without(residuals.srmr),
@@ -105,7 +97,7 @@ export function fitVerdicts(factors: Factors): FitVerdict[] {
   ];
 }
 
-function incremental(name: string, value: number, source: string): FitVerdict {
+function incremental(name: string, value: number, source: string): TabledVerdict {
   return {
     name,
     value: Number.isNaN(value) ? '–' : without(value),
@@ -121,7 +113,7 @@ function incremental(name: string, value: number, source: string): FitVerdict {
   };
 }
 
-function untested(n: number | null, { heywood }: Factors): FitVerdict {
+function untested(n: number | null, { heywood }: Factors): TabledVerdict {
   return {
     name: 'χ², RMSEA, TLI, CFI, BIC',
     value: '–',
