@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readDelimited } from '../table/readDelimited';
 import { freshRecipe } from './fresh';
+import { RECIPE_VERSION } from './migrate';
 import { checkRecipe, parseRecipe, type Recipe } from './schema';
 import { writeRecipe } from './writeRecipe';
 
@@ -33,7 +34,7 @@ const first = JSON.parse(
 
 test('a recipe of the first version is read, whatever its names', () => {
   const recipe: Recipe = checkRecipe(first, 'old');
-  expect(recipe.version).toBe(4);
+  expect(recipe.version).toBe(RECIPE_VERSION);
   expect(recipe.columns[0]!.colours).toEqual([
     { level: '__proto__', place: 3 },
     { level: 'y', place: 1 },
@@ -116,5 +117,13 @@ test('a recipe that version 3 wrote is read: repeats by one column are repeats b
     names: [{ dimension: 1, name: 'Lime' }],
     map: { named: false, groups: 'none', share: 0.95 },
   });
+  expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);
+});
+
+test('a recipe that version 4 wrote is read as it is', () => {
+  const text = readFileSync(join(__dirname, 'kept', 'version4.json'), 'utf8');
+  const recipe = parseRecipe(text, 'version4.json');
+  expect({ ...recipe, version: 4 }).toEqual(JSON.parse(text));
+  expect(recipe.reductions[0]!.repeatsBy).toEqual(['sherd', 'kiln']);
   expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);
 });

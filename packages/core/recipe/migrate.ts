@@ -1,7 +1,7 @@
 import { Problem } from '../problem';
 
 /** The version of recipes that this Wold writes. */
-export const RECIPE_VERSION = 4;
+export const RECIPE_VERSION = 5;
 
 type Plain = Readonly<
   Record<'version' | 'columns' | 'made' | 'preparation' | 'reductions' | 'scores', unknown>
@@ -25,6 +25,10 @@ export function migrate(data: unknown, where: string): unknown {
   if (version === 1) recipe = fromFirst(recipe as Plain);
   if (version === 1 || version === 2) recipe = fromSecond(recipe as Plain);
   if (version === 1 || version === 2 || version === 3) recipe = fromThird(recipe as Plain);
+  // Version 4 knew components only.
+  if (typeof version === 'number' && version >= 1 && version <= 4) {
+    recipe = { ...(recipe as Plain), version: 5 };
+  }
   return recipe;
 }
 

@@ -2,6 +2,7 @@ import { reductionWith } from '../testTables';
 import { sherds } from '../demo/sherds';
 import { readDelimited } from '../table/readDelimited';
 import { fitRecipe } from './fitRecipe';
+import { RECIPE_VERSION } from './migrate';
 import { freshRecipe } from './fresh';
 import { contentHash } from '../stages/hash';
 import { askOf, preparationOf, reductionRequest } from './requests';
@@ -16,6 +17,8 @@ const recipe = freshRecipe(table);
 const reduction = recipe.reductions[0]!;
 const withKeep = (keep: number): Recipe => ({ ...recipe, reductions: [reductionWith(reduction, { keep })] });
 
+const VERSION = `"version": ${RECIPE_VERSION}`;
+
 describe('a recipe as text', () => {
   test('is read back as it was written', () => {
     expect(parseRecipe(writeRecipe(recipe), 'r.json')).toEqual(recipe);
@@ -24,8 +27,8 @@ describe('a recipe as text', () => {
   test.each([
     ['no JSON', '{', /not JSON/],
     ['something else', '{"a":1}', /not a recipe/],
-    ['a newer version', writeRecipe(recipe).replace('"version": 4', '"version": 9'), /newer Wold.*version 9/],
-    ['no version', writeRecipe(recipe).replace('"version": 4', '"version": 0'), /at version/],
+    ['a newer version', writeRecipe(recipe).replace(VERSION, '"version": 99'), /newer Wold.*version 99/],
+    ['no version', writeRecipe(recipe).replace(VERSION, '"version": 0'), /at version/],
     ['an unknown role', writeRecipe(recipe).replace('"identity"', '"hero"'), /at columns\.0\.role/],
     ['an unknown entry', writeRecipe(recipe).replace('"fade"', '"shade"'), /reductions\.0/],
     ['no reductions', writeRecipe({ ...recipe, reductions: [] }), /at reductions/],

@@ -25,13 +25,15 @@ import styles from './BesideView.module.css';
 
 /** Two solutions side by side, matched by congruence, with what is different marked. */
 export function BesideView({ reduction }: { reduction: FactorReduction }) {
-  const { beside } = reduction.settings;
+  const { beside, trail } = reduction.settings;
+  // A step that was walked back meanwhile has nothing before it.
+  const nothing = beside === null || (beside.by === 'step' && beside.step >= trail.length);
   return (
     <div className={styles.view} tabIndex={0} role="region" aria-label="Two solutions side by side">
       <p>
         Beside these factors set <BesideWord reduction={reduction} />.
       </p>
-      {beside === null ? (
+      {nothing ? (
         <p className="soft">
           One factor fewer or more, another rotation, or the solution before a measure was set aside: factors
           are matched by the congruence of their loadings, and what moved is marked.
