@@ -1,4 +1,5 @@
 import 'fake-indexeddb/auto';
+import { RECIPE_VERSION } from '@wold/core/recipe/migrate';
 import { readDelimited } from '@wold/core/table/readDelimited';
 import type { Recipe } from '@wold/core/recipe/schema';
 import { database, type StudyRecord } from './database';
@@ -151,7 +152,10 @@ test('a study that was kept with a recipe of the first version opens, its steps 
   const { revision: _, ...before } = study;
   await database.studies.put({ ...before, recipe: old(study.recipe), past: [old(study.recipe)] } as never);
   const loaded = (await loadStudy(study.id))!;
-  expect([loaded.recipe, ...loaded.past].map(({ version }) => version)).toEqual([4, 4]);
+  expect([loaded.recipe, ...loaded.past].map(({ version }) => version)).toEqual([
+    RECIPE_VERSION,
+    RECIPE_VERSION,
+  ]);
   expect(loaded.recipe.reductions[0]!.names).toEqual([{ dimension: 1, name: 'Size' }]);
   expect(loaded.past[0]!.preparation.transforms).toEqual([{ measure: 'a', transform: 'log' }]);
   await database.studies.put({ ...before, recipe: { ...study.recipe, version: 9 } } as never);
