@@ -99,8 +99,6 @@ function requestsOn(recipe: Recipe, keep: number, method: 'none' | 'varimax' | '
     },
     { stage: 'measureCorrelations', preparation, correlations: 'spearman' },
     { ...factor, stage: 'factors' },
-    { reduced: { method: 'factors', ask: factor }, stage: 'scoreRelations' },
-    { reduced: { method: 'factors', ask: factor }, stage: 'replicates', by: ['sample'] },
   ];
 }
 
