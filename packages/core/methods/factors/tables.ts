@@ -13,7 +13,7 @@ import type { FactorCost } from './costs';
 import type { Factors } from './factors';
 import { residualPairs } from './pairs';
 import { reportHtml, reportMarkdown, reportRows } from './report';
-import { scoresOf } from './scores';
+import { problemText } from '../../problem';
 import type { FactorsSettings } from './settings';
 import { factorComparison, factorCosts, type FactorsAsk } from './stages';
 
@@ -200,7 +200,14 @@ export function reliabilityTable({ names, result }: Pick<Output, 'names' | 'resu
 export function coefficientsTable({ names, result }: Output): string[][] {
   const { measures, centres, units } = result;
   const header = dimensionHeader(names, kept(result));
-  const { coefficients } = scoresOf(result);
+  const { scores } = result;
+  // A file says why in the place of what cannot be had.
+  if (!('coefficients' in scores))
+    return [
+      ['measure', 'problem'],
+      ['', problemText(scores)],
+    ];
+  const { coefficients } = scores;
   return [
     ['measure', 'mean', 'divided by', ...header],
     ...measures.map((measure, j) => [
