@@ -19,7 +19,7 @@ import { Plane } from '../../parts/meaning/Plane';
 import { RestingNames } from '../../parts/meaning/RestingNames';
 import { useWordings } from '../../parts/meaning/useWordings';
 import { fadeFor, useFactors, useOutcomeOnFactors, type FactorReduction } from '../results';
-import { BesideView } from './BesideView';
+import { BesideView } from './beside/BesideView';
 import { FactorLedger } from './FactorLedger';
 import { factorQuantities, FACTOR_QUANTITY_WORDS, quantityName, type FactorQuantity } from './quantity';
 import { ReportView } from './ReportView';
