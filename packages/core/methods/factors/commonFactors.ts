@@ -1,12 +1,12 @@
 import type { Matrix } from '../../algebra/matrix';
 import { quietHost, stretch, type Host } from '../../host';
-import { problemData, type ProblemData } from '../../problem';
+import { Problem, problemData, type ProblemData } from '../../problem';
 import { phiOf, rearranged, sumOfSquares } from '../../rotation/arranged';
 import { columnOf } from '../../algebra/matrix';
 import { rotateLoadings, type RotatedLoadings, type RotationSettings } from '../../rotation/rotateLoadings';
 import { leadingDimensions } from '../leading';
 import { extract } from './extract';
-import type { Extraction, ExtractionName } from './extraction';
+import { ranAway, type Extraction, type ExtractionName } from './extraction';
 import { fitOf, residualsOf, type Fit, type Residuals } from './fit';
 import { reliability, type Reliability } from './reliability';
 import { scoring, type Scores, type Scoring } from './scores';
@@ -62,6 +62,12 @@ export function commonFactors(
     by,
     stretch(host, 0, 0.5),
   );
+  if (ranAway(found)) {
+    throw new Problem(
+      `the extraction runs away: the larger a communality grows, the smaller the residuals, without an end (${factors} factors of ${correlations.rows} measures)`,
+      'Set aside a measure that others nearly make up (question 3 names them), keep fewer factors, or extract by maximum likelihood, which keeps uniquenesses above 0.',
+    );
+  }
   const rotated = turned(rotateLoadings(loadings, rotation, stretch(host, 0.5, 1)), settings.signs);
   const { pattern, structure, phi } = rotated;
   const residuals = residualsOf(correlations, pattern, phi);

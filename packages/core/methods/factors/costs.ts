@@ -3,10 +3,10 @@ import { quietHost, stretch, type Host } from '../../host';
 import { leadCounts, POORLY_HELD, THIN } from '../leading';
 import { rotateLoadings, type RotationSettings } from '../../rotation/rotateLoadings';
 import { extract, mostFactors } from './extract';
-import type { ExtractionName } from './extraction';
+import { ranAway, type ExtractionName } from './extraction';
 import { residualsOf } from './fit';
 
-/** What so many factors would cost. */
+/** What so many factors would cost; NaN, and not converged, where they cannot be had. */
 export interface FactorCost {
   readonly factors: number;
   /** Measures whose communality is under .4. */
@@ -18,6 +18,16 @@ export interface FactorCost {
   readonly heywood: number;
   readonly converged: boolean;
 }
+
+/** Of a number whose factors cannot be had. */
+const lost = (factors: number): FactorCost => ({
+  factors,
+  poorlyHeld: NaN,
+  thin: NaN,
+  beyond: NaN,
+  heywood: NaN,
+  converged: false,
+});
 
 /**
  * What one factor, two, and so on to a number would cost, so that too many are seen before they are chosen.
@@ -35,6 +45,7 @@ export function factorCosts(
   return Array.from({ length: upTo }, (_, index) => {
     const part = stretch(host, index / upTo, (index + 1) / upTo);
     const found = extract(correlations, index + 1, by, part);
+    if (ranAway(found)) return lost(index + 1);
     const { pattern, phi, converged } = rotateLoadings(found.loadings, rotation, part);
     return {
       factors: index + 1,

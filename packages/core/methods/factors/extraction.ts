@@ -5,6 +5,13 @@ export const EXTRACTIONS = ['principal-axis', 'minimum-residual', 'maximum-likel
 /** How common factors are found in correlations. */
 export type ExtractionName = (typeof EXTRACTIONS)[number];
 
+/** A communality beyond this is no improper value any more, but one that grows without bound. */
+const RUN_AWAY = 10;
+
+/** Whether an extraction ran away: its residuals get smaller the larger a communality grows, without an end. */
+export const ranAway = ({ communalities }: Pick<Extraction, 'communalities'>): boolean =>
+  communalities.some(value => !(value <= RUN_AWAY));
+
 /** Common factors of correlations, not rotated. */
 export interface Extraction {
   /** p × m: correlations of the measures with the factors, whose signs carry no meaning. */

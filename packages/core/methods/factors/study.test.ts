@@ -74,10 +74,12 @@ test.each([
     /needs the number of rows/,
   ],
   [
-    'measures of which one makes up another',
-    Array.from({ length: 30 }, (_, i) =>
-      [i % 7, (i * 3) % 11, (i % 7) + ((i * 3) % 11), (i * 5) % 13].join(','),
-    ).reduce((all, line) => `${all}${line}\n`, 'a,b,c,d\n'),
+    'a measure that stands there twice',
+    Array.from({ length: 80 }, (_, i) => {
+      const [f, g] = [Math.sin(i * 1.7), Math.cos(i * 2.3)];
+      const own = Array.from({ length: 9 }, (_item, j) => (j < 5 ? f : g) + 0.6 * Math.sin(i * (3.1 + j)));
+      return [...own, own[0]!].map(value => value.toFixed(4)).join(',');
+    }).reduce((all, line) => `${all}${line}\n`, 'a,b,c,d,e,f,g,h,i,j\n'),
     /an inverse/,
   ],
 ])(

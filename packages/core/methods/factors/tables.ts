@@ -231,7 +231,7 @@ export function costsTable(costs: readonly FactorCost[] | null): string[][] {
       'converged',
     ],
     ...(costs ?? []).map(({ factors, poorlyHeld, thin, beyond, heywood, converged }) => [
-      ...[factors, poorlyHeld, thin, beyond, heywood].map(String),
+      ...[factors, poorlyHeld, thin, beyond, heywood].map(cellText),
       converged ? 'yes' : 'no',
     ]),
   ];

@@ -7,6 +7,7 @@ import { scoreRelations } from '../../use/scoreRelations';
 import { USUAL_ROTATION } from '../../rotation/rotateLoadings';
 import { correlationP } from '../../suitability/suitability';
 import { scoresTable } from '../scoresTable';
+import { ranAway } from './extraction';
 import { factors, type FactorsAsked } from './factors';
 import { factorsPlacement } from './placement';
 import { meanPhi, remarksOn } from './remarks';
@@ -102,4 +103,28 @@ test('remarks: doublets, thin and empty factors, measures on two factors or none
   });
   expect(remarksOn(made, 0.55).doublets).toEqual([{ factor: 1, measures: ['d', 'e'] }]);
   expect(meanPhi(made)).toBeCloseTo((0.3 + 0.6 + 0) / 3, 12);
+});
+
+test('an extraction that runs away is refused with what to do, and told among the costs', () => {
+  // The fifth is the sum of two others but for rounding.
+  const four = normalColumns(40, 4, 6).map(column => column.map(value => Number(value.toFixed(3))));
+  const sum = four[0]!.map((value, i) => Number((value + four[1]![i]!).toFixed(2)));
+  const prepared = prepare(tableOf([...four, sum]), input(5));
+  for (const m of [1, 2]) {
+    let found;
+    try {
+      found = factors(prepared, [], { ...asked, factors: m });
+    } catch (thrown) {
+      expect(String(thrown)).toMatch(/runs away.*maximum likelihood/);
+      continue;
+    }
+    // What is told is a solution: its loadings leave what it says that they leave.
+    expect(Math.max(...found.communalities)).toBeLessThanOrEqual(10);
+  }
+});
+
+test('a communality that grows without bound is no improper value', () => {
+  expect(ranAway({ communalities: Float64Array.of(0.4, 1.3) })).toBe(false);
+  expect(ranAway({ communalities: Float64Array.of(0.4, 5e4) })).toBe(true);
+  expect(ranAway({ communalities: Float64Array.of(0.4, NaN) })).toBe(true);
 });

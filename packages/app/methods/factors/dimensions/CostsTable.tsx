@@ -42,8 +42,8 @@ export function CostsTable({ reduction, kept, onKeep }: CostsTableProps) {
                   {factors}
                 </button>
               </th>
-              <td>{poorlyHeld}</td>
-              <td data-bad={thin > 0}>{thin === 0 ? '–' : thin}</td>
+              <td>{Number.isNaN(poorlyHeld) ? '–' : poorlyHeld}</td>
+              <td data-bad={thin > 0}>{thin > 0 ? thin : '–'}</td>
               <td>{percent(beyond)}</td>
               <td data-bad={heywood > 0 || !converged}>
                 {converged ? (heywood === 0 ? '–' : heywood) : 'not settled'}
