@@ -28,7 +28,7 @@ export function useFactorMarks(reduction: FactorReduction): MapMarks | null {
       arrowsAre: 'are pattern loadings',
       sizes: null,
       odd: null,
-      problem: null,
+      problem: 'what' in factors.scores ? factors.scores : null,
       keepTwo: more ? () => edit(withSettings(recipe, reduction, { keep: 2 }), `keep ${reduction.id}`) : null,
     };
   }, [factors, map, more, edit, recipe, reduction]);
