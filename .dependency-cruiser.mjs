@@ -2,6 +2,7 @@
 const CORE = [
   'table',
   'algebra',
+  'nearest',
   'stages',
   'preparation',
   'suitability',

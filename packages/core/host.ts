@@ -1,3 +1,4 @@
+import type { Helper } from '@wold/kernels/team';
 import type { Steps } from './stages/steps';
 
 /** What differs between the hosts that core runs on: a browser's worker, Node, a test. */
@@ -6,19 +7,20 @@ export interface Host {
   readonly progress: (done: number) => void;
   /** Has another thread do a share of the work; absent where there is none. */
   readonly elsewhere?: (<In, Out>(errand: Errand<In, Out>, input: In) => Promise<Out>) | undefined;
+  /** Threads that lend a hand to hot loops on memory that all share; absent where there are none. */
+  readonly helpers?: readonly Helper[] | undefined;
   /**
    * Takes long work from its start, or from where it was stopped, to its end, showing it on the way; absent where it is
    * just done.
    *
-   * @param key of the result, under which a state is kept
+   * @param key under which a state is kept
+   * @param tell of work that other work rests on, and which is not shown itself: told how far it is
    */
   readonly follow?:
-    | (<Out, State>(
-        steps: Steps<Out, State>,
-        start: () => State | Promise<State>,
-        key: string,
-      ) => Promise<State>)
+    | (<Out, State>(steps: Steps<Out, State>, key: string, tell?: (done: number) => void) => Promise<State>)
     | undefined;
+  /** A dear result that is kept from before, or was found elsewhere meanwhile, or else found now and kept. */
+  readonly once?: (<Out>(key: string, work: () => Promise<Out>) => Promise<Out>) | undefined;
 }
 
 /** An errand: a part of some work that another thread can do: what goes in and what comes out are plain data. */

@@ -1,6 +1,7 @@
 import type { ComponentType } from 'react';
 import type { ProblemData } from '@wold/core/problem';
 import type { MethodName } from '@wold/core/methods/all';
+import type { RowFigure } from '@wold/core/recipe/mapSettings';
 import type { ReductionBy, RowMap } from '@wold/core/recipe/schema';
 import type { Hint } from '../lens/hint';
 import type { UseAnswer, ReadingParts } from '../readings/parts';
@@ -11,7 +12,7 @@ import type { MapArrow } from '../readings/map/mapArrow';
 export type MethodQuestion = 'dimensions' | 'meaning' | 'trust';
 
 /** How the pictures of its questions are read. */
-export type MethodHints = Readonly<Record<MethodQuestion, Hint>>;
+export type MethodHints = Readonly<Record<MethodQuestion, Hint>> & { readonly map?: Hint };
 
 /** What a method says of its results before any of its readings is loaded. */
 export interface MethodWords<M extends MethodName = MethodName> {
@@ -73,5 +74,10 @@ export interface MethodScreens<M extends MethodName = MethodName> {
     /** The words of the brief on how points and columns are drawn. */
     readonly Looks: ComponentType<{ reduction: ReductionBy<M> }>;
     readonly useMarks: (reduction: ReductionBy<M>) => MapMarks | null;
+    /** What stands under the map. */
+    readonly Under?: ComponentType<{ reduction: ReductionBy<M> }>;
+    /** Figures of each row that can colour the map, and how they are had: null until they are there. */
+    readonly figures?: readonly { readonly name: RowFigure; readonly when: string }[];
+    readonly useRowFigures?: (reduction: ReductionBy<M>, figure: RowFigure | null) => Float32Array | null;
   };
 }

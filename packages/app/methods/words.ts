@@ -1,12 +1,14 @@
 import type { MethodName } from '@wold/core/methods/all';
 import { componentsWords } from './components/words';
 import { factorsWords } from './factors/words';
+import { neighboursWords } from './neighbours/words';
 import type { MethodWords } from './method';
 
 /** What each method says of its results. */
 const METHOD_WORDS: { readonly [M in MethodName]: MethodWords<M> } = {
   components: componentsWords,
   factors: factorsWords,
+  neighbours: neighboursWords,
 };
 
 /** What a method says of its results, for reductions by it. */

@@ -1,6 +1,7 @@
 import type { Request, Results } from '@wold/core/recipe/stages';
 import { PLAIN_PREPARATION } from '@wold/core/preparation/prepared';
-import { requestKey } from '@wold/core/recipe/stages';
+import { askedOf, requestKey } from '@wold/core/recipe/stages';
+import { courseKey } from '@wold/core/stages/key';
 import type { Table } from '@wold/core/table/table';
 import { again, lastGoodOf, onResults, settledOf, want } from './resultStore';
 
@@ -175,7 +176,8 @@ describe('long work that shows itself', () => {
     mockJobs[0]!.show(result('some'), 0.2);
     mockJobs[0]!.settle('stopped');
     await settled();
-    mockCourses.set(keyOf(request), { shown: result('some') });
+    const { stage, ask } = askedOf(request);
+    mockCourses.set(courseKey(table.key, stage, ask), { shown: result('some') });
     // The page is loaded again.
     jest.resetModules();
     const again = await import('./resultStore');

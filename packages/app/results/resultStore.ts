@@ -1,5 +1,6 @@
 import type { ProblemData } from '@wold/core/problem';
-import { requestKey, type Request, type Results } from '@wold/core/recipe/stages';
+import { askedOf, requestKey, type Request, type Results } from '@wold/core/recipe/stages';
+import { courseKey } from '@wold/core/stages/key';
 import { bytesOf } from '@wold/core/stages/memo';
 import type { Table } from '@wold/core/table/table';
 import { keepResult, loadResult, mayBeKept } from '../storage/results';
@@ -82,7 +83,8 @@ async function obtain(table: Table, request: Request, key: string, label: string
   if (kept !== undefined) return settle(key, { state: 'done', value: kept as Result });
   // Work that the analyst stopped before the page was loaded again stays stopped.
   if (wasStopped(key)) {
-    const course = await loadCourse(key);
+    const { stage, ask } = askedOf(request);
+    const course = await loadCourse(courseKey(table.key, stage, ask));
     if (course !== undefined) return settle(key, { state: 'stopped', value: course.shown as Result });
   }
   const started = performance.now();

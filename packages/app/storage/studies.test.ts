@@ -142,9 +142,9 @@ test('a study that was kept with a recipe of the first version opens, its steps 
     version: 1,
     preparation: { ...recipe.preparation, transforms: { a: 'log' } },
     // Not all settings were there then.
-    reductions: recipe.reductions.map(({ settings: { small: _s, ...settings }, ...shared }) => ({
+    reductions: recipe.reductions.map(({ settings, ...shared }) => ({
       ...shared,
-      ...settings,
+      ...Object.fromEntries(Object.entries(settings).filter(([name]) => name !== 'small')),
       repeatsBy: null,
       names: { 1: 'Size' },
     })),

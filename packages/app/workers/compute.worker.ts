@@ -15,6 +15,8 @@ import type { Table } from '@wold/core/table/table';
 import { getTable, putTable } from '../storage/tables';
 import { elsewhere } from './elsewhere';
 import { followCourse } from './followCourse';
+import { helpers } from './helpers';
+import { once } from './once';
 import { haveTable, tableAtHand } from './workerTables';
 
 /** What a job comes to: a value, or a problem as plain data. */
@@ -131,6 +133,8 @@ function hostOf(job: number, progress: Progress, show: Show): Host {
   const told = seldom(progress);
   return {
     elsewhere,
+    helpers,
+    once,
     follow: followCourse({ show, isToStop }),
     progress: done => {
       if (isToStop()) throw new Error('stopped');

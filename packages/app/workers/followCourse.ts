@@ -19,10 +19,12 @@ export interface Following {
  * @throws Error “stopped” once its state is kept
  */
 export function followCourse({ show, isToStop }: Following): NonNullable<Host['follow']> {
-  return async (steps, start, key) => {
+  return async (steps, key, tell) => {
     const kept = await loadCourse(key);
     type State = ReturnType<typeof steps.step>;
-    let state: State = kept === undefined ? await start() : (kept.state as State);
+    // One that stands further on than is asked for does not go back.
+    const isOfUse = kept !== undefined && steps.done(kept.state as State) <= 1;
+    let state: State = isOfUse ? (kept.state as State) : steps.start();
     let [shown, keptAt] = [-Infinity, performance.now()];
     const keep = (): Promise<void> =>
       keepCourse({ key, state, shown: steps.show(state), done: steps.done(state) });
@@ -30,7 +32,8 @@ export function followCourse({ show, isToStop }: Following): NonNullable<Host['f
       const now = performance.now();
       if (now - shown >= SHOW_EVERY) {
         shown = now;
-        show(steps.show(state), done);
+        if (tell === undefined) show(steps.show(state), done);
+        else tell(done);
         await messagesIn();
         if (isToStop()) {
           await keep();
@@ -43,7 +46,8 @@ export function followCourse({ show, isToStop }: Following): NonNullable<Host['f
       }
       state = steps.step(state);
     }
-    await forgetCourse(key);
+    if (steps.goesOn === true) await keep();
+    else await forgetCourse(key);
     return state;
   };
 }

@@ -186,9 +186,9 @@ test('a recipe written before there were all these settings is read', () => {
   const old = JSON.stringify({
     ...rest,
     preparation,
-    reductions: fresh.reductions.map(({ settings: { retention: _, ...settings }, ...reduction }) => ({
+    reductions: fresh.reductions.map(({ settings, ...reduction }) => ({
       ...reduction,
-      settings,
+      settings: { ...settings, retention: undefined },
     })),
   });
   expect(parseRecipe(old, 'old.json')).toEqual(fresh);

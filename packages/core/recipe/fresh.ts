@@ -104,6 +104,7 @@ export function freshReduction(
       x: 1,
       y: 2,
       colour,
+      figure: null,
       spread: 'scores',
       arrows: 0,
       size: 'same',

@@ -9,3 +9,8 @@ export const GROUP_MARKS = ['none', 'centres', 'spread', 'mean'] as const;
 
 /** At most this many columns are drawn as arrows. */
 export const MOST_ARROWS = 40;
+
+/** Figures of each row that can colour a map. */
+export const ROW_FIGURES = ['neighbours kept', 'trustworthiness', 'continuity', 'label agreement'] as const;
+
+export type RowFigure = (typeof ROW_FIGURES)[number];

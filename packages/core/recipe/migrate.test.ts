@@ -22,9 +22,10 @@ const first = JSON.parse(
     ),
     preparation: { ...fresh.preparation, transforms: { a: 'ranks', LEVEL: 'log' } },
     // Not all settings were there then.
-    reductions: fresh.reductions.map(({ settings: { small: _s, ...settings }, ...shared }) => ({
+    reductions: fresh.reductions.map(({ settings, ...shared }) => ({
       ...shared,
       ...settings,
+      small: undefined,
       names: { 1: 'Lime', 10: 'Clay' },
     })),
     scores: [],
@@ -123,7 +124,8 @@ test('a recipe that version 3 wrote is read: repeats by one column are repeats b
 test('a recipe that version 4 wrote is read as it is', () => {
   const text = readFileSync(join(__dirname, 'kept', 'version4.json'), 'utf8');
   const recipe = parseRecipe(text, 'version4.json');
-  expect({ ...recipe, version: 4 }).toEqual(JSON.parse(text));
+  const known = recipe.reductions.map(({ map: { figure: _, ...map }, ...reduction }) => ({ ...reduction, map }));
+  expect({ ...recipe, version: 4, reductions: known }).toEqual(JSON.parse(text));
   expect(recipe.reductions[0]!.repeatsBy).toEqual(['sherd', 'kiln']);
   expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);
 });

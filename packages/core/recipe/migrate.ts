@@ -1,7 +1,7 @@
 import { Problem } from '../problem';
 
 /** The version of recipes that this Wold writes. */
-export const RECIPE_VERSION = 5;
+export const RECIPE_VERSION = 6;
 
 type Plain = Readonly<
   Record<'version' | 'columns' | 'made' | 'preparation' | 'reductions' | 'scores', unknown>
@@ -25,9 +25,9 @@ export function migrate(data: unknown, where: string): unknown {
   if (version === 1) recipe = fromFirst(recipe as Plain);
   if (version === 1 || version === 2) recipe = fromSecond(recipe as Plain);
   if (version === 1 || version === 2 || version === 3) recipe = fromThird(recipe as Plain);
-  // Version 4 knew components only.
-  if (typeof version === 'number' && version >= 1 && version <= 4) {
-    recipe = { ...(recipe as Plain), version: 5 };
+  // Version 4 knew components only, version 5 no maps of neighbours.
+  if (typeof version === 'number' && version >= 1 && version <= 5) {
+    recipe = { ...(recipe as Plain), version: RECIPE_VERSION };
   }
   return recipe;
 }

@@ -11,7 +11,7 @@ import { listOf, name } from '../listSchema';
 import { profileSchema } from '../methods/profileSchema';
 import { settingsSchema, askedSchema } from '../methods/schemas';
 import { scaleEnds, preparationFields } from '../preparation/schema';
-import { GROUP_MARKS, SPREADS, MOST_ARROWS, SIZES } from './mapSettings';
+import { GROUP_MARKS, MOST_ARROWS, ROW_FIGURES, SIZES, SPREADS } from './mapSettings';
 
 const mapSchema = z.strictObject({
   /** Dimensions on the axes, counted from 1. */
@@ -19,6 +19,8 @@ const mapSchema = z.strictObject({
   y: z.int().min(1),
   /** Column whose levels or numbers colour the rows; null for one colour. */
   colour: z.string().nullable(),
+  /** A figure of the method's for each row that colours them in its stead. */
+  figure: z.enum(ROW_FIGURES).nullable().default(null),
   spread: z.enum(SPREADS).default('scores'),
   /** The strongest columns drawn as arrows. */
   arrows: z.int().min(0).max(MOST_ARROWS).default(0),

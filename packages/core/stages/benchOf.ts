@@ -2,7 +2,7 @@ import type { Host } from '../host';
 import type { Table } from '../table/table';
 import type { Bench } from './bench';
 import { toEnd, type Course } from './course';
-import { keyOf } from './key';
+import { courseKey, keyOf } from './key';
 import type { Memo } from './memo';
 import type { AnyStage } from './stage';
 import type { Worked } from './worked';
@@ -24,17 +24,27 @@ export function benchOf(table: Table, all: readonly Worked[], host: Host, memo: 
       if (known !== undefined) return known as never;
       const running = underWay.get(key);
       if (running !== undefined) return running as never;
-      const result = compute(stage, ask, key, part).finally(() => underWay.delete(key));
+      const isAskedFor = allowed === null;
+      const result = compute(stage, ask, key, part, isAskedFor).finally(() => underWay.delete(key));
       underWay.set(key, result);
       return result as never;
     };
 
-  async function compute(stage: AnyStage, ask: object, key: string, host: Host): Promise<unknown> {
+  async function compute(
+    stage: AnyStage,
+    ask: object,
+    key: string,
+    host: Host,
+    isAskedFor: boolean,
+  ): Promise<unknown> {
     const work = works.get(stage.name);
     if (work === undefined) throw new Error(`There is no work for the stage “${stage.name}”.`);
     const bench = { table, host, need: need([stage, ...stage.restsOn(ask)], host) };
-    const result: unknown =
-      typeof work === 'function' ? await work(ask, bench) : await follow(work, ask, key, bench);
+    const make = async (): Promise<unknown> =>
+      typeof work === 'function'
+        ? work(ask, bench)
+        : follow(work, ask, courseKey(table.key, stage, ask), bench, isAskedFor);
+    const result = await (stage.kept && host.once !== undefined ? host.once(key, make) : make());
     memo.set(key, result);
     return result;
   }
@@ -47,9 +57,15 @@ async function follow<Ask, Out, State>(
   ask: Ask,
   key: string,
   bench: Bench,
+  isAskedFor: boolean,
 ): Promise<Out> {
   const { host } = bench;
-  const start = () => course.start(ask, bench);
-  const state = await (host.follow?.(course, start, key) ?? toEnd(course, start, host.progress));
-  return course.show(state);
+  const steps = await course.begin(ask, bench);
+  try {
+    const state = await (host.follow?.(steps, key, isAskedFor ? undefined : host.progress) ??
+      toEnd(steps, host.progress));
+    return steps.show(state);
+  } finally {
+    steps.end?.();
+  }
 }

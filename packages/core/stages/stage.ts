@@ -14,6 +14,10 @@ export interface Stage<Ask, Out> {
   readonly weight: Weight;
   /** The stages it rests on, where the question decides which. */
   readonly restsOn: (ask: Ask) => readonly AnyStage[];
+  /** Whether its results are dear: kept where the host can, and found once where several threads ask. */
+  readonly kept: boolean;
+  /** Of long work, what where it stands depends on: the question but for how far it goes. */
+  readonly courseOf: (ask: Ask) => object;
   readonly [types]?: Out;
 }
 
@@ -22,14 +26,19 @@ export type AnyStage = Stage<any, any>;
 export type AskOf<S extends AnyStage> = S extends Stage<infer Ask, infer _Out> ? Ask : never;
 export type OutOf<S extends AnyStage> = S extends Stage<infer _Ask, infer Out> ? Out : never;
 
+/** What few stages have. */
+type StageWays<Ask> = Partial<Pick<Stage<Ask, unknown>, 'kept' | 'courseOf'>>;
+
 /** A stage by its name, version and weight. */
 export function stage<Ask, Out>(
   name: string,
   version: number,
   weight: Weight,
   restsOn: readonly AnyStage[] | ((ask: Ask) => readonly AnyStage[]) = [],
+  { kept = false, courseOf = ask => ask as object }: StageWays<Ask> = {},
 ): Stage<Ask, Out> {
-  return { name, version, weight, restsOn: typeof restsOn === 'function' ? restsOn : () => restsOn };
+  const below = typeof restsOn === 'function' ? restsOn : () => restsOn;
+  return { name, version, weight, restsOn: below, kept, courseOf };
 }
 
 /** Names and versions of a stage and of all that it rests on, sorted: what its results are kept under. */

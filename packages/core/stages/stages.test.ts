@@ -98,10 +98,12 @@ describe('a course', () => {
     sum: number;
   }
   const summing: Course<{ readonly to: number }, number, Sum> = {
-    start: ({ to }) => ({ to, at: 0, sum: 0 }),
-    step: state => ({ ...state, at: state.at + 1, sum: state.sum + state.at + 1 }),
-    done: ({ at, to }) => at / to,
-    show: ({ sum }) => sum,
+    begin: ({ to }) => ({
+      start: () => ({ to, at: 0, sum: 0 }),
+      step: state => ({ ...state, at: state.at + 1, sum: state.sum + state.at + 1 }),
+      done: ({ at, to }) => at / to,
+      show: ({ sum }) => sum,
+    }),
   };
   const sum = stage<{ readonly to: number }, number>('sum', 1, 'long');
 
@@ -114,8 +116,9 @@ describe('a course', () => {
 
   test('stopped anywhere and taken up again from a copy of its state it ends the same', async () => {
     for (let stopAfter = 0; stopAfter <= 10; stopAfter++) {
-      let state = await summing.start({ to: 10 }, benchOf(table, [], quietHost, new Map()));
-      for (let k = 0; k < stopAfter; k++) state = summing.step(state);
+      const steps = await summing.begin({ to: 10 }, benchOf(table, [], quietHost, new Map()));
+      let state = steps.start();
+      for (let k = 0; k < stopAfter; k++) state = steps.step(state);
       const kept = structuredClone(state);
       const host: Host = {
         ...quietHost,

@@ -84,6 +84,9 @@ function GroupWords({ reduction }: { reduction: Reduction }) {
   );
 }
 
+/** Told from the name of any column. */
+const figureValue = (name: string): string => `\0${name}`;
+
 /** Rows on Lime and Temper, coloured by kiln. */
 export function MapBrief({ reduction }: { reduction: Reduction }) {
   const recipe = useRecipe();
@@ -91,7 +94,7 @@ export function MapBrief({ reduction }: { reduction: Reduction }) {
   const dispatch = useAppDispatch();
   const { value } = usePlacement(reduction);
   const { names } = useNaming(reduction);
-  const { Looks } = screensOf(reduction.settings.method).map;
+  const { Looks, figures = [] } = screensOf(reduction.settings.method).map;
   const { matrix } = useTable();
   const { map } = reduction;
   const kept = value?.at.columns ?? 2;
@@ -104,6 +107,11 @@ export function MapBrief({ reduction }: { reduction: Reduction }) {
     .filter(({ role }) => role === 'label' || role === 'measure')
     .toSorted((a, b) => Number(a.role === 'measure') - Number(b.role === 'measure'))
     .map(({ name, role }) => ({ value: name as string | null, name, when: role }));
+  const byFigures = figures.map(({ name, when }) => ({
+    value: figureValue(name) as string | null,
+    name,
+    when,
+  }));
   return (
     <>
       Rows on{' '}
@@ -127,11 +135,14 @@ export function MapBrief({ reduction }: { reduction: Reduction }) {
       , coloured by{' '}
       <ChoiceWord
         settles="What colours the rows"
-        value={map.colour}
-        choices={[...colours, { value: null, name: 'nothing', when: 'all rows alike' }]}
-        onChoose={colour => {
+        value={map.figure === null ? map.colour : figureValue(map.figure)}
+        choices={[...colours, ...byFigures, { value: null, name: 'nothing', when: 'all rows alike' }]}
+        onChoose={chosen => {
           dispatch(showedAllLevels());
-          edit(withMap(recipe, reduction, { colour }), `map ${reduction.id}`);
+          const figure = figures.find(({ name }) => figureValue(name) === chosen)?.name ?? null;
+          // A label in hand stays that, whatever figure colours the map.
+          const change = figure === null ? { colour: chosen, figure } : { figure };
+          edit(withMap(recipe, reduction, change), `map ${reduction.id}`);
         }}
       />
       {matrix === null && (

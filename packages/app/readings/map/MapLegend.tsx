@@ -27,7 +27,11 @@ function Legend({ reduction, placement }: { reduction: Reduction; placement: Pla
   return (
     <section className={styles.legend} aria-label="Legend">
       <div className={styles.head}>
-        <h2>{reduction.map.colour}</h2>
+        <h2>
+          {by.kind === 'number' && reduction.map.figure !== null
+            ? reduction.map.figure
+            : reduction.map.colour}
+        </h2>
         {isolated.length > 0 && (
           <Button className="small" onClick={() => dispatch(showedAllLevels())}>
             Show all

@@ -78,6 +78,7 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
   const points = useMemo(() => pointsOf(placement, map, marks.times, by), [placement, map, marks, by]);
   const arrows = useMemo(() => marks.arrows(points), [marks, points]);
   const { sizes, odd } = marks;
+  const { Under } = screensOf(reduction.settings.method).map;
   const marked = useMemo(() => markedIn(points, map.odd ? odd : null), [points, odd, map.odd]);
   const chosen = useMemo(() => new Set(selection), [selection]);
   const drawn = useMemo(
@@ -119,31 +120,34 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
   );
   const numbers = useNumbers(points, xName, yName, map.colour);
   return (
-    <div className={styles.map}>
-      <PointsLayer x={points.x} y={points.y} drawn={drawn} view={view} size={size} paper={tokens.paper} />
-      <ChartHost
-        label={mapLabel(points)}
-        fileStem={`${fileStem(reduction.name)}-map`}
-        option={option}
-        picture={picture}
-        numbers={numbers}
-        onChart={onChart}
-      >
-        <MapSurface
-          {...{ points, view, size, by, isolated }}
-          colour={map.colour}
-          zoomedIn={!isWhole}
-          onView={setView}
-        />
-      </ChartHost>
-      <Key marks={marks} map={map} times={arrows.times} far={marked.far.length} off={marked.off.length} />
-      {points.flat && (
-        <p className={`${styles.flat} soft small`}>
-          One dimension is kept: rows stand above each other by group, only to part them.{' '}
-          {marks.keepTwo !== null && <Button onClick={marks.keepTwo}>Keep two</Button>}
-        </p>
-      )}
-    </div>
+    <>
+      <div className={styles.map}>
+        <PointsLayer x={points.x} y={points.y} drawn={drawn} view={view} size={size} paper={tokens.paper} />
+        <ChartHost
+          label={mapLabel(points)}
+          fileStem={`${fileStem(reduction.name)}-map`}
+          option={option}
+          picture={picture}
+          numbers={numbers}
+          onChart={onChart}
+        >
+          <MapSurface
+            {...{ points, view, size, by, isolated }}
+            colour={map.colour}
+            zoomedIn={!isWhole}
+            onView={setView}
+          />
+        </ChartHost>
+        <Key marks={marks} map={map} times={arrows.times} far={marked.far.length} off={marked.off.length} />
+        {points.flat && (
+          <p className={`${styles.flat} soft small`}>
+            One dimension is kept: rows stand above each other by group, only to part them.{' '}
+            {marks.keepTwo !== null && <Button onClick={marks.keepTwo}>Keep two</Button>}
+          </p>
+        )}
+      </div>
+      {Under !== undefined && <Under reduction={reduction} />}
+    </>
   );
 }
 

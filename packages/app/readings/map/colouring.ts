@@ -43,20 +43,7 @@ export function colouring(
 ): Colouring {
   if (column === null) return { kind: 'alike' };
   if (column.kind === 'number') {
-    let [least, most, missing] = [Infinity, -Infinity, 0];
-    for (const row of rows) {
-      const value = numberAt(column, row);
-      if (Number.isNaN(value)) missing++;
-      else [least, most] = [Math.min(least, value), Math.max(most, value)];
-    }
-    const shades = Array.from({ length: SHADES }, (_, shade) => rampColour(shade / (SHADES - 1), mode));
-    const shadeOf = (row: number) => {
-      const value = numberAt(column, row);
-      if (Number.isNaN(value)) return SHADES;
-      const place = Math.max(0, Math.min(1, (value - least) / (most - least || 1)));
-      return Math.round(place * (SHADES - 1));
-    };
-    return { kind: 'number', least, most, shades: [...shades, tokens.rule], shadeOf, missing };
+    return byNumbers(rows, row => numberAt(column, row), mode, tokens);
   }
   const codeOf = (row: number) => (isMissing(column, row) ? -1 : column.codes[row]!);
   const counts = new Map<number, number>();
@@ -74,4 +61,37 @@ export function colouring(
 
 function unlabelled(tokens: Tokens): LabelStyle {
   return { name: 'none', colour: tokens.inkSoft, symbol: 'emptyCircle', weight: 0.9 };
+}
+
+/** The colouring of rows by a figure that each row used has; others have none. */
+export function figureColouring(
+  figures: Float32Array,
+  rows: Uint32Array,
+  mode: Mode,
+  tokens: Tokens,
+): Colouring {
+  const places = new Map(Array.from(rows, (row, place) => [row, place]));
+  return byNumbers(rows, row => figures[places.get(row) ?? -1] ?? NaN, mode, tokens);
+}
+
+function byNumbers(
+  rows: Uint32Array,
+  valueOf: (row: number) => number,
+  mode: Mode,
+  tokens: Tokens,
+): Colouring {
+  let [least, most, missing] = [Infinity, -Infinity, 0];
+  for (const row of rows) {
+    const value = valueOf(row);
+    if (Number.isNaN(value)) missing++;
+    else [least, most] = [Math.min(least, value), Math.max(most, value)];
+  }
+  const shades = Array.from({ length: SHADES }, (_, shade) => rampColour(shade / (SHADES - 1), mode));
+  const shadeOf = (row: number) => {
+    const value = valueOf(row);
+    if (Number.isNaN(value)) return SHADES;
+    const place = Math.max(0, Math.min(1, (value - least) / (most - least || 1)));
+    return Math.round(place * (SHADES - 1));
+  };
+  return { kind: 'number', least, most, shades: [...shades, tokens.rule], shadeOf, missing };
 }

@@ -5,7 +5,8 @@ import { findColumn } from '@wold/core/table/table';
 import { useTable } from '../../store/TableContext';
 import { useRecipe } from '../../store/useStudy';
 import { useMode } from '../../theme/ThemeMode';
-import { colouring, type Colouring } from './colouring';
+import { screensOf } from '../../methods/screens';
+import { colouring, figureColouring, type Colouring } from './colouring';
 
 /** How the rows of a reduction are coloured now. */
 export function useColouring(reduction: Reduction, placement: Placement): Colouring {
@@ -14,8 +15,20 @@ export function useColouring(reduction: Reduction, placement: Placement): Colour
   const name = reduction.map.colour;
   const { rows } = placement;
   const colours = useRecipe().columns.find(column => column.name === name)?.colours;
+  const figure = useFigures(reduction);
   return useMemo(() => {
+    if (figure !== null) return figureColouring(figure, rows, mode, tokens);
     const column = name === null ? null : (findColumn(table, name) ?? null);
     return colouring(column, rows, mode, tokens, colours);
-  }, [table, name, rows, mode, tokens, colours]);
+  }, [figure, table, name, rows, mode, tokens, colours]);
+}
+
+const noFigures = (): null => null;
+
+/** The figure of each row that colours the map in the column’s stead; null where none does, or it is not there yet. */
+function useFigures(reduction: Reduction): Float32Array | null {
+  const { figures, useRowFigures = noFigures } = screensOf(reduction.settings.method).map;
+  const { figure } = reduction.map;
+  // A reduction keeps its method, and so its hook.
+  return useRowFigures(reduction, figures?.some(({ name }) => name === figure) === true ? figure : null);
 }

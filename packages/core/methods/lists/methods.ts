@@ -1,5 +1,6 @@
 import { componentsMethod } from '../components/method';
 import { factorsMethod } from '../factors/method';
+import { neighboursMethod } from '../neighbours/method';
 
 /** Every method, as page and recipes know it. */
-export const METHODS = [componentsMethod, factorsMethod] as const;
+export const METHODS = [componentsMethod, factorsMethod, neighboursMethod] as const;

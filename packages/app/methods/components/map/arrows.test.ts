@@ -22,6 +22,7 @@ const map = (change: Partial<RowMap> = {}): RowMap => ({
   x: 1,
   y: 2,
   colour: null,
+  figure: null,
   spread: 'scores',
   arrows: 6,
   size: 'same',

@@ -1,0 +1,68 @@
+import type { NeighbourMap } from '@wold/core/methods/neighbours/neighbourMap';
+import type { MapAgreement, MapQuality } from '@wold/core/methods/neighbours/quality';
+import type { Region, RegionApart } from '@wold/core/methods/neighbours/setApart';
+import { askOf } from '@wold/core/recipe/requests';
+import type { ReductionBy } from '@wold/core/recipe/schema';
+import { findColumn } from '@wold/core/table/table';
+import { useReduced } from '../../results/stages';
+import { useResult, type Finding } from '../../results/useResult';
+import { useTable } from '../../store/TableContext';
+import { useRecipe } from '../../store/useStudy';
+
+/** A reduction by a map of neighbours. */
+export type NeighboursReduction = ReductionBy<'neighbours'>;
+
+/** The map of a reduction, as it stands while it is laid out. */
+export const useNeighbourMap = (reduction: NeighboursReduction): Finding<NeighbourMap> =>
+  useReduced(reduction) as Finding<NeighbourMap>;
+
+/** What rests on the finished map waits for that: the map is laid out once. */
+function useFinished(reduction: NeighboursReduction): boolean {
+  const { value, stale } = useNeighbourMap(reduction);
+  return value !== null && !stale;
+}
+
+/** How true the map is to the neighbours in the table. */
+export function useMapQuality(reduction: NeighboursReduction, wanted = true): Finding<MapQuality> {
+  const { judgedAt } = reduction.settings;
+  const request = { ...askOf(useRecipe(), reduction), stage: 'mapQuality', judgedAt } as const;
+  const finished = useFinished(reduction);
+  return useResult(
+    request,
+    `quality ${reduction.id}`,
+    `judging ${reduction.name} by its neighbours`,
+    finished && wanted,
+  );
+}
+
+/** Agreement of the label that colours the map; not asked for where a number does, or nothing. */
+export function useMapAgreement(reduction: NeighboursReduction, wanted = true): Finding<MapAgreement> {
+  const { judgedAt } = reduction.settings;
+  const label = useLabelInHand(reduction);
+  const request = {
+    ...askOf(useRecipe(), reduction),
+    stage: 'mapAgreement',
+    judgedAt,
+    label: label ?? '',
+  } as const;
+  const finished = useFinished(reduction);
+  return useResult(
+    request,
+    `agreement ${reduction.id}`,
+    `looking at the neighbours’ ${label ?? 'labels'}`,
+    finished && wanted && label !== null,
+  );
+}
+
+/** The label that colours the map, or null. */
+export function useLabelInHand({ map }: NeighboursReduction): string | null {
+  const table = useTable();
+  if (map.colour === null) return null;
+  return findColumn(table, map.colour)?.kind === 'levels' ? map.colour : null;
+}
+
+/** What sets a region apart from the other rows. */
+export function useSetApart(reduction: NeighboursReduction, region: Region): Finding<RegionApart> {
+  const request = { ...askOf(useRecipe(), reduction), stage: 'setApart', region } as const;
+  return useResult(request, `apart ${reduction.id}`, 'holding rows against the others');
+}

@@ -1,0 +1,15 @@
+import { zeros } from '../../algebra/matrix';
+import type { Placement } from '../placement';
+import type { NeighbourMap } from './neighbourMap';
+
+/** Where a neighbour map has rows. Its axes hold no share of anything, and no measure correlates with them by design. */
+export const neighboursPlacement = ({ rows, at }: NeighbourMap): Placement => ({
+  rows,
+  at,
+  placedRows: new Uint32Array(0),
+  placedAt: zeros(0, at.columns),
+  weights: null,
+  counts: false,
+  shares: null,
+  structure: null,
+});

@@ -1,0 +1,123 @@
+import { columnOf, zeros, type Matrix } from '../../algebra/matrix';
+import { quietHost, type Host } from '../../host';
+import { labelAgreement, type LabelAgreement } from '../../nearest/labelAgreement';
+import { searchMetric } from '../../nearest/metric';
+import { placeNeighbours } from '../../nearest/placeNeighbours';
+import { largestJudged, trueness, type Trueness } from '../../nearest/trueness';
+import type { PreparedRows } from '../../preparation/prepared';
+import { Problem } from '../../problem';
+import { findColumn, type Table } from '../../table/table';
+import { searchedRows, type NeighbourGraph } from './graph';
+import type { NeighbourMap } from './neighbourMap';
+import type { OfGraph } from './stages';
+
+/** How true a map is to the neighbours in the table. */
+export interface MapQuality extends Omit<Trueness, 'each' | 'points'> {
+  /** Points that were looked at; null where it is all of them. */
+  readonly sampled: number | null;
+  /** For each row used: the share of its table's neighbours that are its map's. */
+  readonly keptEach: Float32Array;
+  /** For each row used, NaN where its point is not in the sample. */
+  readonly trustworthinessEach: Float32Array;
+  readonly continuityEach: Float32Array;
+}
+
+/** Agreement of a label among the nearest, on the map and in the table. */
+export interface MapAgreement {
+  readonly label: string;
+  readonly k: number;
+  readonly onMap: LabelAgreement;
+  readonly inTable: LabelAgreement;
+}
+
+/** Points up to which all are looked at. */
+const ALL = 5000;
+const SAMPLE = 1000;
+
+/** Neighbourhoods a map of so many points is judged at: those asked for, as far as the figures reach. */
+export const judgedAt = (asked: number, points: number): number => Math.min(asked, largestJudged(points));
+
+/** Trustworthiness, continuity and neighbours kept, over all points or a thousand of them. */
+export function mapQuality(
+  prepared: PreparedRows,
+  graph: NeighbourGraph,
+  map: NeighbourMap,
+  ask: OfGraph & { readonly judgedAt: number },
+  host: Host = quietHost,
+): MapQuality {
+  const { flat, point } = searchedRows(prepared, ask);
+  const at = pointsOf(map, graph);
+  const k = judgedAt(ask.judgedAt, graph.points);
+  const looked = graph.points <= ALL ? graph.points : SAMPLE;
+  const { each, points, ...whole } = trueness(flat, at, k, searchMetric(ask.metric), looked, host);
+  const all = points.length === graph.points;
+  const perRow = (values: Float32Array): Float32Array => {
+    const ofPoint = new Float32Array(graph.points).fill(NaN);
+    points.forEach((one, place) => (ofPoint[one] = values[place]!));
+    return Float32Array.from(point, one => ofPoint[one]!);
+  };
+  return {
+    ...whole,
+    sampled: all ? null : points.length,
+    keptEach: all ? perRow(each.kept) : keptEach(graph, at, k),
+    trustworthinessEach: perRow(each.trustworthiness),
+    continuityEach: perRow(each.continuity),
+  };
+}
+
+/** Neighbours kept of every row, by the graph that the map rests on. */
+function keptEach({ neighbours, point, points }: NeighbourGraph, at: Matrix, asked: number): Float32Array {
+  const k = Math.min(asked, neighbours.k);
+  const shown = placeNeighbours(at, k);
+  const ofPoint = new Float32Array(points);
+  for (let i = 0; i < points; i++) {
+    const near = new Set(neighbours.rows.subarray(i * neighbours.k, i * neighbours.k + k));
+    let count = 0;
+    for (let e = i * k; e < (i + 1) * k; e++) count += Number(near.has(shown.rows[e]!));
+    ofPoint[i] = count / k;
+  }
+  return Float32Array.from(point, one => ofPoint[one]!);
+}
+
+/** Agreement of a label. @throws Problem where it is no label, or fewer than two rows have it */
+export function mapAgreement(
+  table: Table,
+  graph: NeighbourGraph,
+  map: NeighbourMap,
+  label: string,
+  asked: number,
+): MapAgreement {
+  const column = findColumn(table, label);
+  if (column?.kind !== 'levels') {
+    throw new Problem(
+      'only a label can agree among neighbours.',
+      'Colour by a column of levels.',
+      `column “${label}”`,
+    );
+  }
+  const codes = Int32Array.from(map.rows, row => (column.missing?.[row] === 1 ? -1 : column.codes[row]!));
+  if (codes.reduce((count, code) => count + Number(code >= 0), 0) < 2) {
+    throw new Problem(
+      'fewer than two of the rows used have it.',
+      'Choose another label.',
+      `column “${label}”`,
+    );
+  }
+  const k = Math.min(judgedAt(asked, graph.points), graph.neighbours.k);
+  return {
+    label,
+    k,
+    onMap: labelAgreement(codes, graph.point, placeNeighbours(pointsOf(map, graph), k), k),
+    inTable: labelAgreement(codes, graph.point, graph.neighbours, k),
+  };
+}
+
+/** Where the points of a map are: each that of its rows. */
+function pointsOf({ at }: NeighbourMap, { point, points }: NeighbourGraph): Matrix {
+  const result = zeros(points, at.columns);
+  for (let d = 0; d < at.columns; d++) {
+    const [from, to] = [columnOf(at, d), columnOf(result, d)];
+    point.forEach((one, row) => (to[one] = from[row]!));
+  }
+  return result;
+}

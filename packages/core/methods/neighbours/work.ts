@@ -1,0 +1,74 @@
+import { rowsOf } from '../../preparation/prepared';
+import { prepared, type OfPreparation } from '../../preparation/stages';
+import { stretch, type Host } from '../../host';
+import { Problem } from '../../problem';
+import type { Bench } from '../../stages/bench';
+import type { Course } from '../../stages/course';
+import { worked, type Worked } from '../../stages/worked';
+import type { MethodWork } from '../work';
+import { graphOf } from './ask';
+import { neighboursFigures } from './figures';
+import { neighbourGraph } from './graph';
+import { neighboursMethod } from './method';
+import type { NeighbourMap } from './neighbourMap';
+import { mapAgreement, mapQuality } from './quality';
+import { setApart } from './setApart';
+import * as stages from './stages';
+import type { NeighboursAsk } from './stages';
+import { NEIGHBOURS_FILES } from './tables';
+import { tsneSteps } from './tsne/steps';
+import { umapSteps } from './umap/steps';
+
+const rowsFor = async ({ preparation }: OfPreparation, { need }: Bench, host?: Host) =>
+  rowsOf(await need(prepared, { preparation }, host));
+
+const graphFor = (ask: NeighboursAsk, { need, host }: Bench) =>
+  need(stages.neighbourGraph, graphOf(ask), stretch(host, 0, 0.3));
+
+const mapFor = (ask: NeighboursAsk, { need, host }: Bench): Promise<NeighbourMap> =>
+  need(stages.neighbourMap, ask, stretch(host, 0, 0.6));
+
+// Where t-SNE stands and where UMAP does are their own affair.
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
+const course: Course<NeighboursAsk, NeighbourMap, any> = {
+  begin: async (ask, bench) => {
+    if (bench.table.matrix !== null) {
+      throw new Problem(
+        'a table of relations has no rows to be laid out.',
+        'Open the table that it was made from.',
+      );
+    }
+    const graph = await graphFor(ask, bench);
+    const stepsOf = ask.layout.by === 't-sne' ? tsneSteps : umapSteps;
+    return stepsOf(graph, ask, bench.host);
+  },
+};
+
+const works: readonly Worked[] = [
+  worked(stages.neighbourGraph, async (ask, bench) =>
+    neighbourGraph(await rowsFor(ask, bench, stretch(bench.host, 0, 0.1)), ask, stretch(bench.host, 0.1, 1)),
+  ),
+  worked(stages.neighbourMap, course),
+  worked(stages.mapQuality, async ({ judgedAt, ...ask }, bench) => {
+    const map = await mapFor(ask, bench);
+    const graph = await graphFor(ask, bench);
+    const rows = await rowsFor(ask, bench);
+    return mapQuality(rows, graph, map, { ...graphOf(ask), judgedAt }, stretch(bench.host, 0.6, 1));
+  }),
+  worked(stages.mapAgreement, async ({ judgedAt, label, ...ask }, bench) =>
+    mapAgreement(bench.table, await graphFor(ask, bench), await mapFor(ask, bench), label, judgedAt),
+  ),
+  worked(stages.setApart, async ({ region, ...ask }, bench) =>
+    setApart(bench.table, await rowsFor(ask, bench), region),
+  ),
+];
+
+/** What neighbour maps do. */
+export const NEIGHBOURS: MethodWork = {
+  method: neighboursMethod,
+  works,
+  files: NEIGHBOURS_FILES,
+  figures: neighboursFigures,
+  line: ({ by, graph, done }: NeighbourMap) =>
+    `${by === 't-sne' ? 't-SNE' : 'UMAP'} of ${graph.points} rows, ${done} ${by === 't-sne' ? 'iterations' : 'epochs'}`,
+};

@@ -1,0 +1,73 @@
+import type { FlatRows } from './rows';
+
+/** How far two rows are from each other. */
+export const METRICS = ['euclidean', 'cosine', 'correlation', 'manhattan', 'hellinger'] as const;
+
+export type Metric = (typeof METRICS)[number];
+
+/** What neighbours are searched by: the root of summed squares of differences, or the sum of their sizes. */
+export type SearchMetric = 'euclidean' | 'manhattan';
+
+export const searchMetric = (metric: Metric): SearchMetric =>
+  metric === 'manhattan' ? 'manhattan' : 'euclidean';
+
+/**
+ * What a distance by Euclid of {@link metricRows} is in the metric: 1 − cosine and 1 − correlation are half the squared
+ * distance of rows brought to unit length; Hellinger's is the distance of roots over √2.
+ */
+export function metricDistance(metric: Metric, found: number): number {
+  switch (metric) {
+    case 'euclidean':
+    case 'manhattan':
+      return found;
+    case 'cosine':
+    case 'correlation':
+      return (found * found) / 2;
+    case 'hellinger':
+      return found / Math.SQRT2;
+  }
+}
+
+/** A row that has no distance in a metric: where it stands among the rows. */
+export interface NoDistance {
+  readonly row: number;
+  readonly why: 'zeros' | 'constant' | 'negative';
+}
+
+/**
+ * Changes rows in place so that their distances by Euclid tell the metric: to unit length for the cosine; about their own
+ * mean first for the correlation; to the roots of their shares for Hellinger's (Legendre and Gallagher 2001).
+ *
+ * @returns the first row that has no distance, or null
+ */
+export function metricRows({ n, entries, stride, values }: FlatRows, metric: Metric): NoDistance | null {
+  if (metric === 'euclidean' || metric === 'manhattan') return null;
+  for (let row = 0; row < n; row++) {
+    const own = values.subarray(row * stride, row * stride + entries);
+    if (metric === 'hellinger') {
+      let sum = 0;
+      for (const value of own) {
+        if (value < 0) return { row, why: 'negative' };
+        sum += value;
+      }
+      if (!(sum > 0)) return { row, why: 'zeros' };
+      for (let k = 0; k < entries; k++) own[k] = Math.sqrt(own[k]! / sum);
+      continue;
+    }
+    let mean = 0;
+    if (metric === 'correlation') {
+      for (const value of own) mean += value;
+      mean /= entries;
+    }
+    let [square, size] = [0, 0];
+    for (const value of own) {
+      square += (value - mean) * (value - mean);
+      size += value * value;
+    }
+    // What rounding leaves of a row without differences is none.
+    if (!(square > size * 1e-12)) return { row, why: metric === 'cosine' ? 'zeros' : 'constant' };
+    const by = 1 / Math.sqrt(square);
+    for (let k = 0; k < entries; k++) own[k] = (own[k]! - mean) * by;
+  }
+  return null;
+}

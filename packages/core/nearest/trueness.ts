@@ -1,0 +1,131 @@
+import type { Matrix } from '../algebra/matrix';
+import { seededRandom } from '../algebra/random';
+import { quietHost, type Host } from '../host';
+import { distanceOf } from './exactNeighbours';
+import type { SearchMetric } from './metric';
+import type { FlatRows } from './rows';
+
+/** How true a map is to the neighbourhoods of what it maps. */
+export interface Trueness {
+  readonly k: number;
+  /** 1 where no row is a neighbour on the map alone (Venna and Kaski 2001). */
+  readonly trustworthiness: number;
+  /** 1 where no neighbour of the table is lost on the map. */
+  readonly continuity: number;
+  /** Of the k neighbours in the table, the share that are among the k on the map. */
+  readonly kept: number;
+  /** The points these are of: all, or a sample. */
+  readonly points: Uint32Array;
+  /** The same for each of them; their means are the figures above. */
+  readonly each: {
+    readonly trustworthiness: Float32Array;
+    readonly continuity: Float32Array;
+    readonly kept: Float32Array;
+  };
+}
+
+/** The largest neighbourhood for which the figures run from 0 to 1. */
+export const largestJudged = (points: number): number => Math.max(1, Math.ceil(points / 2) - 1);
+
+/**
+ * Trustworthiness and continuity (Venna and Kaski 2001) and the neighbours kept, by the ranks of all distances of each
+ * point looked at; of equally far points the first comes first.
+ *
+ * @param sample so many points are looked at, by a seed, where there are more
+ */
+export function trueness(
+  table: FlatRows,
+  map: Matrix,
+  k: number,
+  metric: SearchMetric,
+  sample: number,
+  host: Host = quietHost,
+): Trueness {
+  const { n } = table;
+  const points = n <= sample ? Uint32Array.from({ length: n }, (_, i) => i) : sampled(n, sample);
+  const inTable = new Float64Array(n);
+  const onMap = new Float64Array(n);
+  const each = {
+    trustworthiness: new Float32Array(points.length),
+    continuity: new Float32Array(points.length),
+    kept: new Float32Array(points.length),
+  };
+  // Of one point: the most its ranks can lose.
+  const most = (k * (2 * n - 3 * k - 1)) / 2;
+  points.forEach((i, place) => {
+    if (place % 8 === 0) host.progress(place / points.length);
+    for (let j = 0; j < n; j++) {
+      inTable[j] = distanceOf(table, i, j, metric);
+      onMap[j] = squareOn(map, i, j);
+    }
+    // The point itself comes before all others, and counts as none.
+    inTable[i] = onMap[i] = -1;
+    const [near, shown] = [nearest(inTable, k), nearest(onMap, k)];
+    each.trustworthiness[place] = 1 - excess(shown, near, inTable, k) / most;
+    each.continuity[place] = 1 - excess(near, shown, onMap, k) / most;
+    const among = new Set(near);
+    each.kept[place] = shown.reduce((count, j) => count + Number(among.has(j)), 0) / k;
+  });
+  return {
+    k,
+    trustworthiness: meanOf(each.trustworthiness),
+    continuity: meanOf(each.continuity),
+    kept: meanOf(each.kept),
+    points,
+    each,
+  };
+}
+
+function squareOn({ rows: n, columns, values }: Matrix, i: number, j: number): number {
+  let square = 0;
+  for (let d = 0; d < columns; d++) square += (values[d * n + i]! - values[d * n + j]!) ** 2;
+  return square;
+}
+
+/** The k nearest but for the point itself, which has the least distance of all. */
+function nearest(distances: Float64Array, k: number): number[] {
+  const found: number[] = [];
+  for (let j = 0; j < distances.length; j++) {
+    const distance = distances[j]!;
+    if (found.length > k && distance >= distances[found[k]!]!) continue;
+    let place = found.length > k ? k : found.push(j) - 1;
+    for (; place > 0 && distances[found[place - 1]!]! > distance; place--) found[place] = found[place - 1]!;
+    found[place] = j;
+  }
+  return found.slice(1);
+}
+
+/** How far beyond k those neighbours rank by other distances that are not among its own. */
+function excess(of: readonly number[], own: readonly number[], distances: Float64Array, k: number): number {
+  const among = new Set(own);
+  let sum = 0;
+  for (const j of of) if (!among.has(j)) sum += rankOf(j, distances) - k;
+  return sum;
+}
+
+/** 1 for the nearest other point. */
+function rankOf(j: number, distances: Float64Array): number {
+  const own = distances[j]!;
+  let before = 0;
+  for (let other = 0; other < distances.length; other++) {
+    if (distances[other]! < own || (distances[other] === own && other < j)) before++;
+  }
+  // The point itself is among those before.
+  return before;
+}
+
+function sampled(n: number, count: number): Uint32Array {
+  const { whole } = seededRandom(1);
+  const order = Uint32Array.from({ length: n }, (_, i) => i);
+  for (let place = 0; place < count; place++) {
+    const other = place + whole(n - place);
+    [order[place], order[other]] = [order[other]!, order[place]!];
+  }
+  return order.slice(0, count).sort();
+}
+
+function meanOf(values: Float32Array): number {
+  let sum = 0;
+  for (const value of values) sum += value;
+  return sum / values.length;
+}
