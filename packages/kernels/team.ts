@@ -7,6 +7,7 @@ export const MAP_KERNELS = [
   'sortNearest',
   'attract',
   'repelAll',
+  'repelByTree',
   'orderRows',
   'spreadCharges',
   'linesForward',

@@ -2,7 +2,7 @@
 // anyone knew how many threads there are, and writes its own outcome alone: so that it is the same with any number.
 export { nearestRows, packRows, sortNearest } from './maps/nearest';
 export { attract } from './maps/attraction';
-export { repelAll } from './maps/repulsion';
+export { repelAll, repelByTree } from './maps/repulsion';
 export {
   convolveColumns,
   findInfluence,

@@ -27,9 +27,8 @@ export function spectrum(pairs: Pairs, dimensions: number): Matrix | null {
   const beside: number[] = [];
   const { normal } = seededRandom(1);
   let next: Float64Array = Float64Array.from({ length: n }, normal);
-  let length = 0;
   for (let step = 0; step < steps; step++) {
-    length = madeOrthonormal(next, [constant, ...basis]);
+    const length = madeOrthonormal(next, [constant, ...basis]);
     if (step > 0) beside.push(length);
     if (!(length > 1e-10)) {
       if (step > 0) beside.pop();

@@ -1,25 +1,21 @@
 /**
  * Discrete Fourier transforms in place, by decimation in frequency and back by decimation in time (Gentleman and Sande
  * 1966; Cooley and Tukey 1965), so that neither way needs its entries put in order: what stands between has them by their
- * digits reversed. An entry is two complex numbers of single precision that are transformed alike. Lengths are 2^m, 3 · 2^m
- * or 5 · 2^m, 4 at least. `turns` holds cos and −sin of 2πk / length.
+ * digits reversed. An entry is two complex numbers of single precision that are transformed alike. Lengths have no factors
+ * but 2, 3 and 5. `turns` holds cos and −sin of 2πk / length.
  */
 export function forward(at: usize, length: i32, turns: usize): void {
   let block = length;
-  if (block % 3 === 0) {
-    three(at, block, turns, false);
-    block /= 3;
-  } else if (block % 5 === 0) {
-    five(at, block, turns, false);
-    block /= 5;
-  }
+  for (; block % 5 === 0; block /= 5) five(at, length, block, turns, false);
+  for (; block % 3 === 0; block /= 3) three(at, length, block, turns, false);
   for (; block >= 4; block >>= 2) fourDown(at, length, block, turns);
   if (block === 2) two(at, length);
 }
 
 /** The way back, without the division by the length. */
 export function backward(at: usize, length: i32, turns: usize): void {
-  const odd = length % 3 === 0 ? 3 : length % 5 === 0 ? 5 : 1;
+  let odd = length;
+  while (odd % 2 === 0) odd >>= 1;
   const power = length / odd;
   let block = 4;
   if (ctz(power) & 1) {
@@ -27,8 +23,15 @@ export function backward(at: usize, length: i32, turns: usize): void {
     block = 8;
   }
   for (; block <= power; block <<= 2) fourUp(at, length, block, turns);
-  if (odd === 3) three(at, length, turns, true);
-  else if (odd === 5) five(at, length, turns, true);
+  block = power;
+  for (; odd % 3 === 0; odd /= 3) {
+    block *= 3;
+    three(at, length, block, turns, true);
+  }
+  for (; odd % 5 === 0; odd /= 5) {
+    block *= 5;
+    five(at, length, block, turns, true);
+  }
 }
 
 function two(at: usize, length: i32): void {
@@ -100,89 +103,91 @@ function fourUp(at: usize, length: i32, block: i32, turns: usize): void {
   }
 }
 
-/** The one stage of three parts, over the whole length. */
-function three(at: usize, length: i32, turns: usize, back: bool): void {
-  const third = ((<usize>length) << 4) / 3;
+/** A stage of three parts. */
+function three(at: usize, length: i32, block: i32, turns: usize, back: bool): void {
+  const third = ((<usize>block) << 4) / 3;
+  const line = (<usize>block) << 4;
+  const end = at + ((<usize>length) << 4);
+  const step = (<usize>(length / block)) << 3;
   const half = f32x4.splat(0.5);
   const height = f32x4.splat(back ? -0.8660254037844386 : 0.8660254037844386);
   let turn: usize = 0;
-  for (let j: usize = 0; j < third; j += 16, turn += 8) {
+  for (let j: usize = 0; j < third; j += 16, turn += step) {
     const c1 = v128.load_splat<f32>(turns + turn);
     const c2 = v128.load_splat<f32>(turns + 2 * turn);
-    let s1 = sine(turns + turn);
-    let s2 = sine(turns + 2 * turn);
-    const from = at + j;
-    const a = v128.load(from);
-    let b = v128.load(from + third);
-    let c = v128.load(from + 2 * third);
-    if (back) {
-      s1 = f32x4.neg(s1);
-      s2 = f32x4.neg(s2);
-      b = turned(b, c1, s1);
-      c = turned(c, c2, s2);
+    const s1 = back ? f32x4.neg(sine(turns + turn)) : sine(turns + turn);
+    const s2 = back ? f32x4.neg(sine(turns + 2 * turn)) : sine(turns + 2 * turn);
+    for (let from = at + j; from < end; from += line) {
+      const a = v128.load(from);
+      let b = v128.load(from + third);
+      let c = v128.load(from + 2 * third);
+      if (back) {
+        b = turned(b, c1, s1);
+        c = turned(c, c2, s2);
+      }
+      const sum = f32x4.add(b, c);
+      const middle = f32x4.sub(a, f32x4.mul(half, sum));
+      const aside = timesI(f32x4.mul(height, f32x4.sub(b, c)));
+      b = f32x4.sub(middle, aside);
+      c = f32x4.add(middle, aside);
+      v128.store(from, f32x4.add(a, sum));
+      v128.store(from + third, back ? b : turned(b, c1, s1));
+      v128.store(from + 2 * third, back ? c : turned(c, c2, s2));
     }
-    const sum = f32x4.add(b, c);
-    const middle = f32x4.sub(a, f32x4.mul(half, sum));
-    const aside = timesI(f32x4.mul(height, f32x4.sub(b, c)));
-    b = f32x4.sub(middle, aside);
-    c = f32x4.add(middle, aside);
-    v128.store(from, f32x4.add(a, sum));
-    v128.store(from + third, back ? b : turned(b, c1, s1));
-    v128.store(from + 2 * third, back ? c : turned(c, c2, s2));
   }
 }
 
-/** The one stage of five parts, over the whole length. */
-function five(at: usize, length: i32, turns: usize, back: bool): void {
-  const fifth = ((<usize>length) << 4) / 5;
+/** A stage of five parts. */
+function five(at: usize, length: i32, block: i32, turns: usize, back: bool): void {
+  const fifth = ((<usize>block) << 4) / 5;
+  const line = (<usize>block) << 4;
+  const end = at + ((<usize>length) << 4);
+  const step = (<usize>(length / block)) << 3;
   const sign: f32 = back ? -1 : 1;
   const near = f32x4.splat(0.30901699437494745);
   const far = f32x4.splat(-0.8090169943749475);
   const high = f32x4.splat(<f32>0.9510565162951535 * sign);
   const low = f32x4.splat(<f32>0.5877852522924731 * sign);
   let turn: usize = 0;
-  for (let j: usize = 0; j < fifth; j += 16, turn += 8) {
+  for (let j: usize = 0; j < fifth; j += 16, turn += step) {
     const c1 = v128.load_splat<f32>(turns + turn);
     const c2 = v128.load_splat<f32>(turns + 2 * turn);
     const c3 = v128.load_splat<f32>(turns + 3 * turn);
     const c4 = v128.load_splat<f32>(turns + 4 * turn);
-    let s1 = sine(turns + turn);
-    let s2 = sine(turns + 2 * turn);
-    let s3 = sine(turns + 3 * turn);
-    let s4 = sine(turns + 4 * turn);
-    const from = at + j;
-    const a = v128.load(from);
-    let b = v128.load(from + fifth);
-    let c = v128.load(from + 2 * fifth);
-    let d = v128.load(from + 3 * fifth);
-    let e = v128.load(from + 4 * fifth);
-    if (back) {
-      s1 = f32x4.neg(s1);
-      s2 = f32x4.neg(s2);
-      s3 = f32x4.neg(s3);
-      s4 = f32x4.neg(s4);
-      b = turned(b, c1, s1);
-      c = turned(c, c2, s2);
-      d = turned(d, c3, s3);
-      e = turned(e, c4, s4);
+    const s1 = back ? f32x4.neg(sine(turns + 1 * turn)) : sine(turns + 1 * turn);
+    const s2 = back ? f32x4.neg(sine(turns + 2 * turn)) : sine(turns + 2 * turn);
+    const s3 = back ? f32x4.neg(sine(turns + 3 * turn)) : sine(turns + 3 * turn);
+    const s4 = back ? f32x4.neg(sine(turns + 4 * turn)) : sine(turns + 4 * turn);
+    for (let from = at + j; from < end; from += line) {
+      const a = v128.load(from);
+      let b = v128.load(from + fifth);
+      let c = v128.load(from + 2 * fifth);
+      let d = v128.load(from + 3 * fifth);
+      let e = v128.load(from + 4 * fifth);
+      if (back) {
+        b = turned(b, c1, s1);
+        c = turned(c, c2, s2);
+        d = turned(d, c3, s3);
+        e = turned(e, c4, s4);
+      }
+      const t1 = f32x4.add(b, e);
+      const t2 = f32x4.add(c, d);
+      const t3 = f32x4.sub(b, e);
+      const t4 = f32x4.sub(c, d);
+      const m1 = f32x4.add(a, f32x4.add(f32x4.mul(near, t1), f32x4.mul(far, t2)));
+      const m2 = f32x4.add(a, f32x4.add(f32x4.mul(far, t1), f32x4.mul(near, t2)));
+      const n1 = timesI(f32x4.add(f32x4.mul(high, t3), f32x4.mul(low, t4)));
+      const n2 = timesI(f32x4.sub(f32x4.mul(low, t3), f32x4.mul(high, t4)));
+      b = f32x4.sub(m1, n1);
+      c = f32x4.sub(m2, n2);
+      d = f32x4.add(m2, n2);
+      e = f32x4.add(m1, n1);
+      v128.store(from, f32x4.add(a, f32x4.add(t1, t2)));
+      v128.store(from + fifth, back ? b : turned(b, c1, s1));
+      v128.store(from + 2 * fifth, back ? c : turned(c, c2, s2));
+      v128.store(from + 3 * fifth, back ? d : turned(d, c3, s3));
+      v128.store(from + 4 * fifth, back ? e : turned(e, c4, s4));
     }
-    const t1 = f32x4.add(b, e);
-    const t2 = f32x4.add(c, d);
-    const t3 = f32x4.sub(b, e);
-    const t4 = f32x4.sub(c, d);
-    const m1 = f32x4.add(a, f32x4.add(f32x4.mul(near, t1), f32x4.mul(far, t2)));
-    const m2 = f32x4.add(a, f32x4.add(f32x4.mul(far, t1), f32x4.mul(near, t2)));
-    const n1 = timesI(f32x4.add(f32x4.mul(high, t3), f32x4.mul(low, t4)));
-    const n2 = timesI(f32x4.sub(f32x4.mul(low, t3), f32x4.mul(high, t4)));
-    b = f32x4.sub(m1, n1);
-    c = f32x4.sub(m2, n2);
-    d = f32x4.add(m2, n2);
-    e = f32x4.add(m1, n1);
-    v128.store(from, f32x4.add(a, f32x4.add(t1, t2)));
-    v128.store(from + fifth, back ? b : turned(b, c1, s1));
-    v128.store(from + 2 * fifth, back ? c : turned(c, c2, s2));
-    v128.store(from + 3 * fifth, back ? d : turned(d, c3, s3));
-    v128.store(from + 4 * fifth, back ? e : turned(e, c4, s4));
   }
 }
 

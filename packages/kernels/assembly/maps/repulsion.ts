@@ -56,3 +56,58 @@ export function repelAll(part: i32): void {
   }
   store<f64>(pointer(7) + ((<usize>part) << 3), sum);
 }
+
+/**
+ * What all other rows push in three dimensions, far ones taken together by cells of a tree (Barnes and Hut 1986; van der
+ * Maaten 2014). Cells stand in the order of a walk that goes in before it goes on. A part is `count` rows.
+ * Arguments: places (f32, n × 4), cells' centres and rows (f32, cells × 4), their squared widths over the square of what
+ * is near enough (f32), the cell that follows each with all within it (u32), cells, a leaf's first row among the ordered
+ * and the one after its last, equal where it is no leaf (u32, cells × 2), the order of rows (u32), n, rows a part, forces
+ * (f32, n × 4), sums of parts (f64).
+ */
+export function repelByTree(part: i32): void {
+  const places = pointer(0);
+  const centres = pointer(1);
+  const widths = pointer(2);
+  const follows = pointer(3);
+  const cells = <u32>whole(4);
+  const leaves = pointer(5);
+  const order = pointer(6);
+  const n = whole(7);
+  const count = whole(8);
+  let sum: f64 = 0;
+  const end = min((part + 1) * count, n);
+  for (let k = part * count; k < end; k++) {
+    const i = load<u32>(order + ((<usize>k) << 2));
+    const own = f32x4.replace_lane(v128.load(places + ((<usize>i) << 4)), 3, 0);
+    let force = f32x4.splat(0);
+    let total: f32 = 0;
+    let cell: u32 = 0;
+    while (cell < cells) {
+      const centre = v128.load(centres + ((<usize>cell) << 4));
+      const d = f32x4.replace_lane(f32x4.sub(own, centre), 3, 0);
+      const square = across(f32x4.mul(d, d));
+      const first = load<u32>(leaves + ((<usize>cell) << 3));
+      const after = load<u32>(leaves + ((<usize>cell) << 3), 4);
+      if (load<f32>(widths + ((<usize>cell) << 2)) < square) {
+        const w = <f32>1 / (<f32>1 + square);
+        const weight = f32x4.extract_lane(centre, 3) * w;
+        total += weight;
+        force = f32x4.add(force, f32x4.mul(d, f32x4.splat(weight * w)));
+        cell = load<u32>(follows + ((<usize>cell) << 2));
+      } else if (first < after) {
+        for (let p = first; p < after; p++) {
+          const at = places + ((<usize>load<u32>(order + ((<usize>p) << 2))) << 4);
+          const e = f32x4.replace_lane(f32x4.sub(own, v128.load(at)), 3, 0);
+          const w = <f32>1 / (<f32>1 + across(f32x4.mul(e, e)));
+          total += w;
+          force = f32x4.add(force, f32x4.mul(e, f32x4.splat(w * w)));
+        }
+        cell = load<u32>(follows + ((<usize>cell) << 2));
+      } else cell++;
+    }
+    v128.store(pointer(9) + ((<usize>i) << 4), force);
+    sum += <f64>total;
+  }
+  store<f64>(pointer(10) + ((<usize>part) << 3), sum);
+}

@@ -2,11 +2,14 @@ import type { Team } from '@wold/kernels/team';
 import type { Pairs } from '../pairs';
 import type { Forces } from './forces';
 import { gridSize, type GridSize } from './gridSize';
+import { octree } from './octree';
 
 /** Parts of every work, whatever the number of threads. */
 const PARTS = 48;
 /** Rows a part of all against all. */
 const ROWS = 32;
+/** The same of a tree. */
+const ROWS_BY_TREE = 256;
 /** Further than any map reaches, so that what fills up a line of rows pushes nothing. */
 const FAR_AWAY = 1e15;
 
@@ -25,7 +28,11 @@ export function compiledForces(team: Team, pairs: Pairs, width: 2 | 4, exact: bo
   const pushes = team.room(n * width * 4);
   const sums = team.room(8 * Math.max(PARTS, Math.ceil(n / ROWS)));
   const total = (parts: number): number => team.f64(sums, parts).reduce((sum, part) => sum + part, 0);
-  const repel = exact ? repelAll(team, n, width, pushes, sums) : repelByGrid(team, n, places, pushes, sums);
+  const repel = exact
+    ? repelAll(team, n, width, pushes, sums)
+    : width === 4
+      ? repelByTree(team, n, places, pushes, sums)
+      : repelByGrid(team, n, places, pushes, sums);
   return {
     at: (where, exaggeration, gradient, withSpread) => {
       team.f32(places, where.length).set(where);
@@ -72,6 +79,30 @@ function repelAll(team: Team, n: number, width: 2 | 4, pushes: number, sums: num
     });
     const parts = Math.ceil(n / ROWS);
     team.run('repelAll', parts, [...axes, n, filled, ROWS, pushes, sums, width]);
+    return parts;
+  };
+}
+
+/** A cell is near enough to be looked into where it is wider than so much of its distance. */
+const NEAR = 0.5;
+
+/** By cells of a tree, in space. */
+function repelByTree(team: Team, n: number, places: number, pushes: number, sums: number): Repel {
+  // Chains of cells that hold one another are short: a row has fewer than four cells of its own.
+  const most = Math.max(64, 4 * n);
+  const [centres, widths, follows] = [team.room(16 * most), team.room(4 * most), team.room(4 * most)];
+  const [leaves, order] = [team.room(8 * most), team.room(4 * n)];
+  return where => {
+    const tree = octree(where);
+    team.f32(centres, 4 * tree.cells).set(tree.centres.subarray(0, 4 * tree.cells));
+    team.f32(widths, tree.cells).set(tree.squares.subarray(0, tree.cells).map(square => square / NEAR ** 2));
+    team.u32(follows, tree.cells).set(tree.follows.subarray(0, tree.cells));
+    team.u32(leaves, 2 * tree.cells).set(tree.leaves.subarray(0, 2 * tree.cells));
+    team.u32(order, n).set(tree.order);
+    const parts = Math.ceil(n / ROWS_BY_TREE);
+    team.run('repelByTree', parts, [
+      ...[places, centres, widths, follows, tree.cells, leaves, order, n, ROWS_BY_TREE, pushes, sums],
+    ]);
     return parts;
   };
 }

@@ -50,14 +50,11 @@ export function gridSize(places: Float32Array): GridSize {
 /** Nodes that splines four nodes wide reach, and one more for what rounding may do to the furthest row. */
 const reached = (span: number, nodesPerUnit: number): number => Math.floor(span * nodesPerUnit) + 5;
 
-/** The least length that can be transformed and is not below the asked. */
+/** The least length from the asked on that has no factors but 2, 3 and 5, four in it. */
 function transformLength(asked: number): number {
-  let best = FEWEST;
-  while (best < asked) best *= 2;
-  for (const odd of [3, 5]) {
-    let length = 4 * odd;
-    while (length < asked) length *= 2;
-    if (length >= FEWEST && length < best) best = length;
+  for (let length = 4 * Math.ceil(Math.max(FEWEST, asked) / 4); ; length += 4) {
+    let rest = length;
+    for (const factor of [2, 3, 5]) while (rest % factor === 0) rest /= factor;
+    if (rest === 1) return length;
   }
-  return best;
 }

@@ -34,7 +34,7 @@ export function compiledLayout(team: Team, pairs: Pairs, way: LayoutWay): Layout
     move: (places, epoch, step) => {
       team.f32(before, 4 * n).set(places);
       team.run('moveRows', Math.ceil(n / rows), [
-        ...[before, after, starts, ends, draws, n, rows, epoch, step, way.a, way.b, way.drawn, way.seed, 1],
+        ...[before, after, starts, ends, draws, n, rows, epoch, step, way.a, way.b, way.drawn, way.seed],
       ]);
       places.set(team.f32(after, 4 * n));
     },
@@ -50,6 +50,7 @@ export function plainLayout({ starts, ends, shares }: Pairs, { a, b, drawn, seed
       const before = places.slice();
       const own = new Float64Array(3);
       const d = new Float64Array(3);
+      const move = new Float64Array(3);
       const squareTo = (j: number): number => {
         let square = 0;
         for (let k = 0; k < 3; k++) {
@@ -59,7 +60,7 @@ export function plainLayout({ starts, ends, shares }: Pairs, { a, b, drawn, seed
         return square;
       };
       const moveBy = (by: number): void => {
-        for (let k = 0; k < 3; k++) own[k]! += step * Math.max(-4, Math.min(4, by * d[k]!));
+        for (let k = 0; k < 3; k++) move[k]! += Math.max(-4, Math.min(4, by * d[k]!));
       };
       for (let i = 0; i < n; i++) {
         for (let k = 0; k < 3; k++) own[k] = before[4 * i + k]!;
@@ -68,20 +69,18 @@ export function plainLayout({ starts, ends, shares }: Pairs, { a, b, drawn, seed
           const rate = shares[e]!;
           const times = Math.trunc((epoch + 1) * rate) - Math.trunc(epoch * rate);
           for (let time = 0; time < times; time++) {
-            const square = squareTo(ends[e]!);
-            if (square > 0) {
-              const power = square ** b;
-              moveBy((-2 * a * b * power) / (square * (1 + a * power)));
-            }
+            move.fill(0);
+            const square = Math.max(squareTo(ends[e]!), 1e-30);
+            const power = square ** b;
+            moveBy((-2 * a * b * power) / (square * (1 + a * power)));
             for (let k = 0; k < drawn; k++) {
               random ^= random << 13;
               random ^= random >>> 17;
               random ^= random << 5;
-              const j = Math.floor((random >>> 0) * (n / 2 ** 32));
-              if (j === i) continue;
-              const far = squareTo(j);
-              if (far > 0) moveBy((2 * b) / ((0.001 + far) * (1 + a * far ** b)));
+              const far = Math.max(squareTo(Math.floor((random >>> 0) * (n / 2 ** 32))), 1e-30);
+              moveBy((2 * b) / ((0.001 + far) * (1 + a * far ** b)));
             }
+            for (let k = 0; k < 3; k++) own[k]! += step * move[k]!;
           }
         }
         for (let k = 0; k < 3; k++) places[4 * i + k] = own[k]!;
