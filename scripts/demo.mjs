@@ -1,15 +1,40 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { parseArgs } from 'node:util';
 import { root } from './run.mjs';
 import { bundled } from './bundled.mjs';
 
-const { sherds } = await bundled('packages/core/demo/sherds.ts');
-const { motifs } = await bundled('packages/core/demo/motifs.ts');
-const { visitors } = await bundled('packages/core/demo/visitors.ts');
-for (const [name, make] of Object.entries({ sherds, motifs, visitors })) {
-  const { csv, codebook, truth } = make();
-  if (codebook !== undefined) writeFileSync(join(root, 'demo', `${name}.codebook.csv`), codebook);
-  writeFileSync(join(root, 'demo', `${name}.csv`), csv);
-  writeFileSync(join(root, 'demo', `${name}.truth.json`), `${JSON.stringify(truth, null, 1)}\n`);
-  console.log(`demo/${name}.csv and demo/${name}.truth.json are written.`);
+// The small tables of demo/, or with the word stamps the large one, of as many rows and pixels as are asked for.
+const { positionals, values } = parseArgs({
+  allowPositionals: true,
+  options: {
+    rows: { type: 'string', default: '12000' },
+    pixels: { type: 'string', default: '20' },
+    out: { type: 'string', default: join(root, 'demo', 'stamps.csv') },
+  },
+});
+
+if (positionals[0] === 'stamps') {
+  const [rows, pixels] = [Number(values.rows), Number(values.pixels)];
+  if (!Number.isInteger(rows) || rows < 1 || !Number.isInteger(pixels) || pixels < 4 || pixels > 64) {
+    console.error('--rows is a whole number from 1 on, --pixels one from 4 to 64.');
+    process.exit(2);
+  }
+  const { stampLines } = await bundled('packages/core/demo/stamps.ts');
+  const { openSync, writeSync, closeSync } = await import('node:fs');
+  const file = openSync(values.out, 'w');
+  for (const lines of stampLines(rows, pixels)) writeSync(file, lines);
+  closeSync(file);
+  console.log(`${values.out} is written: ${rows} rows of ${pixels} × ${pixels} pixels.`);
+} else {
+  const { sherds } = await bundled('packages/core/demo/sherds.ts');
+  const { motifs } = await bundled('packages/core/demo/motifs.ts');
+  const { visitors } = await bundled('packages/core/demo/visitors.ts');
+  for (const [name, make] of Object.entries({ sherds, motifs, visitors })) {
+    const { csv, codebook, truth } = make();
+    if (codebook !== undefined) writeFileSync(join(root, 'demo', `${name}.codebook.csv`), codebook);
+    writeFileSync(join(root, 'demo', `${name}.csv`), csv);
+    writeFileSync(join(root, 'demo', `${name}.truth.json`), `${JSON.stringify(truth, null, 1)}\n`);
+    console.log(`demo/${name}.csv and demo/${name}.truth.json are written.`);
+  }
 }

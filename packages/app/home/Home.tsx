@@ -248,8 +248,10 @@ function Demos({ onOpen }: { onOpen: Open }) {
             component="button"
             type="button"
             onClick={() =>
-              void Promise.all([make(), codebook?.()]).then(([csv, told]) =>
-                onOpen(new Blob([csv]), fileName, name, told),
+              void Promise.all([make(), codebook?.()]).then(
+                ([csv, told]) => onOpen(new Blob([csv]), fileName, name, told),
+                // Stopped on its way: the page stays as it is.
+                () => undefined,
               )
             }
           >

@@ -1,9 +1,18 @@
+import { makeStamps } from '../workers/pool';
+
+async function madeStamps(): Promise<Blob> {
+  const end = await makeStamps().end;
+  if (end === 'stopped') throw new Error('stopped');
+  if ('problem' in end) throw new Error(end.problem.what);
+  return end.value;
+}
+
 /** Tables that Wold makes up, each with what it shows. */
 export const demoTables: readonly {
   readonly name: string;
   readonly fileName: string;
   readonly what: string;
-  readonly make: () => Promise<string>;
+  readonly make: () => Promise<string | Blob>;
   /** What its columns mean. */
   readonly codebook?: () => Promise<string>;
 }[] = [
@@ -25,5 +34,12 @@ export const demoTables: readonly {
     what: 'Answers of 430 visitors to 24 statements, with their wordings: three opinions behind them, and some odd items.',
     make: async () => (await import('@wold/core/demo/visitors')).visitors().csv,
     codebook: async () => (await import('@wold/core/demo/visitors')).visitors().codebook,
+  },
+  {
+    name: 'Tavering stamps',
+    fileName: 'stamps.csv',
+    what: 'Pictures of 12,000 stamp impressions, 20 by 20 pixels, of ten families: lay them out as a map of neighbours.',
+    // Drawn in a worker, which takes a few seconds.
+    make: madeStamps,
   },
 ];

@@ -19,6 +19,9 @@ import { LabelForm } from './LabelForm';
 import { ReasonForm } from './ReasonForm';
 import { screensOf } from '../methods/screens';
 import { DivergingBar } from '../charts/DivergingBar';
+import { NearestPictures } from '../pictures/NearestPictures';
+import { MeanPicture, RowPicture } from '../pictures/RowPicture';
+import { usePixels } from '../pictures/usePixels';
 import styles from './Lens.module.css';
 
 const MOST_LISTED = 40;
@@ -38,6 +41,7 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
   const navigate = useNavigate();
   const { id } = useStudy();
   const { value: account } = useAccount();
+  const pictures = usePixels();
   const judging = useLocation().pathname.endsWith('/trust');
   return (
     <div>
@@ -51,12 +55,33 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
       </div>
       {rows.length === 1 ? (
         <>
+          {pictures !== null && (
+            <>
+              <RowPicture
+                pictures={pictures}
+                row={rows[0]!}
+                size={128}
+                label={rowName(table, recipe, rows[0]!)}
+              />
+              <NearestPictures pictures={pictures} row={rows[0]!} />
+            </>
+          )}
           {judging && <Row hand={hand} row={rows[0]!} />}
           <OneRow row={rows[0]!} account={account} />
           {!judging && <Row hand={hand} row={rows[0]!} />}
         </>
       ) : (
-        <ManyRows rows={rows} account={account} />
+        <>
+          {pictures !== null && (
+            <MeanPicture
+              pictures={pictures}
+              rows={rows}
+              size={128}
+              label="Mean picture of the selected rows"
+            />
+          )}
+          <ManyRows rows={rows} account={account} />
+        </>
       )}
       <div className={styles.actions}>
         <Button onClick={() => void navigate(`/study/${id}/table`, { state: { showSelected: true } })}>
@@ -99,6 +124,8 @@ function OneRow({ row, account }: { row: number; account: Account | null }) {
   const table = useTable();
   const recipe = useRecipe();
   const hand = useHand();
+  const pictures = usePixels();
+  const pixels = useMemo(() => new Set(pictures?.columns), [pictures]);
   const leftOut = account?.rowsLeftOut.find(out => out.row === row);
   const apart = useMemo(
     () => new Map(account === null ? [] : setsApart(table, account, [row]).map(a => [a.measure, a])),
@@ -132,6 +159,8 @@ function OneRow({ row, account }: { row: number; account: Account | null }) {
         </thead>
         <tbody>
           {recipe.columns.map(({ name }, index) => {
+            // Pixels are seen in the picture.
+            if (pixels.has(name)) return null;
             const known = apart.get(name);
             const mean = account?.originalMeans[account.measures.indexOf(name)];
             return (

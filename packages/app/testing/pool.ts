@@ -1,3 +1,4 @@
+import { stamps } from '@wold/core/demo/stamps';
 import { problemData } from '@wold/core/problem';
 import { compute } from '@wold/core/recipe/compute';
 import { figuresOf, writeFigures } from '@wold/core/recipe/figures';
@@ -18,6 +19,7 @@ const ticketOf = <T>(work: Promise<T>) => ({
 });
 
 export const computeOn = (table: Table, request: Request) => ticketOf(compute(table, request));
+export const makeStamps = () => ticketOf(Promise.resolve(new Blob([stamps(200, 8).csv])));
 export const figuresOn = (table: Table, recipe: Recipe) =>
   ticketOf(figuresOf(table, recipe).then(writeFigures));
 export const readTable = (file: Blob, name: string) =>

@@ -43,14 +43,17 @@ export function divergingColour(place: number, mode: Mode): readonly [number, nu
   return [mix(0), mix(1), mix(2)];
 }
 
-/** The colour at a place from 0 to 1 of the sequential scale. */
-export function rampColour(place: number, mode: Mode): string {
+/** The colour at a place from 0 to 1 of the sequential scale, as red, green and blue. */
+export function rampChannels(place: number, mode: Mode): readonly [number, number, number] {
   const stops = STOPS[mode];
   const scaled = Math.max(0, Math.min(1, place)) * (stops.length - 1);
   const below = Math.min(stops.length - 2, Math.floor(scaled));
   const share = scaled - below;
-  const mixed = stops[below]!.map((low, channel) =>
-    Math.round(low + share * (stops[below + 1]![channel]! - low)),
-  );
-  return `rgb(${mixed.join(', ')})`;
+  const mix = (channel: 0 | 1 | 2) =>
+    Math.round(stops[below]![channel] + share * (stops[below + 1]![channel] - stops[below]![channel]));
+  return [mix(0), mix(1), mix(2)];
 }
+
+/** The same as a style. */
+export const rampColour = (place: number, mode: Mode): string =>
+  `rgb(${rampChannels(place, mode).join(', ')})`;

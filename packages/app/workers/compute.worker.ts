@@ -88,6 +88,11 @@ const worker = {
     );
   },
 
+  /** The demo's pictures of stamps. */
+  stamps(): Promise<JobEnd<Blob>> {
+    return endOf(async () => new Blob([(await import('@wold/core/demo/stamps')).stamps().csv]));
+  },
+
   /** A table kept in the browser, or undefined. */
   async load(key: string): Promise<JobEnd<Table | undefined>> {
     const end = await endOf(() => getTable(key));

@@ -114,6 +114,11 @@ export function readTable(
   );
 }
 
+/** The demo's pictures of stamps as a file, drawn off the main thread. */
+export function makeStamps(): Ticket<Blob> {
+  return enter<Blob>('drawing the stamps', null, seat => seat.remote.stamps());
+}
+
 /** A table kept in the browser, or undefined; taken from storage off the main thread. */
 export function loadTable(key: string): Ticket<Table | undefined> {
   return enter<Table | undefined>('opening the table', key, seat => seat.remote.load(key));

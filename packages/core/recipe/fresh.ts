@@ -2,6 +2,7 @@ import { PLAIN_PREPARATION } from '../preparation/prepared';
 import { PLAIN_SUITABILITY } from '../suitability/doubt';
 import { LONGEST_WORDING } from '../limits';
 import { shortHeadings } from '../table/headings';
+import { pixelsOf } from '../table/pixels';
 import { canHaveRole, guessRoles } from '../table/role';
 import type { Table } from '../table/table';
 import type { Recipe, Reduction } from './schema';
@@ -20,6 +21,10 @@ const COLOUR_LEVELS = 12;
 export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Recipe {
   const { reversed: _, ...atRest } = PLAIN_PREPARATION;
   const columns = columnsOf(table);
+  const measures = columns.filter(({ role }) => role === 'measure').map(({ name }) => name);
+  // Pixels are of one unit: brought to unit variance, those that hardly ever vary would count as much as any.
+  const pictures = table.matrix === null && pixelsOf(measures) !== null;
+  const scale = pictures ? 'centre' : atRest.scale;
   return {
     format: 'wold recipe',
     version: RECIPE_VERSION,
@@ -27,12 +32,13 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
     columns,
     made: [],
     scores: [],
-    preparation: { ...atRest, rowsAside: { of: table.fileKey, rows: [] }, off: [] },
+    pictures,
+    preparation: { ...atRest, scale, rowsAside: { of: table.fileKey, rows: [] }, off: [] },
     suitability: { ...PLAIN_SUITABILITY },
     reductions: [
       freshReduction(METHODS[0].name, '1', METHODS[0].title, firstColour(table, columns), {
         rows: rowsFor(table),
-        measures: columns.filter(({ role }) => role === 'measure').length,
+        measures: measures.length,
       }),
     ],
   };

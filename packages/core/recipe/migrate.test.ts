@@ -124,7 +124,10 @@ test('a recipe that version 3 wrote is read: repeats by one column are repeats b
 test('a recipe that version 4 wrote is read as it is', () => {
   const text = readFileSync(join(__dirname, 'kept', 'version4.json'), 'utf8');
   const recipe = parseRecipe(text, 'version4.json');
-  const known = recipe.reductions.map(({ map: { figure: _, ...map }, ...reduction }) => ({ ...reduction, map }));
+  const known = recipe.reductions.map(({ map: { figure: _, ...map }, ...reduction }) => ({
+    ...reduction,
+    map,
+  }));
   expect({ ...recipe, version: 4, reductions: known }).toEqual(JSON.parse(text));
   expect(recipe.reductions[0]!.repeatsBy).toEqual(['sherd', 'kiln']);
   expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);

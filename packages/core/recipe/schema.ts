@@ -129,6 +129,8 @@ const recipeSchema = z.strictObject({
   made: z.array(madeSchema).default([]),
   /** Scores that stand in the table as columns, after all others, in this order. */
   scores: z.array(scoreSchema).default([]),
+  /** Whether rows are seen as pictures, of which the measures are the pixels. */
+  pictures: z.boolean().default(false),
   preparation: z.strictObject(preparationFields),
   /** How the measures' relations are looked at, and from where one is doubtful. */
   suitability: z

@@ -1,8 +1,11 @@
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
+import { useMemo, useState } from 'react';
 import type { Placement } from '@wold/core/methods/placement';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { figure } from '@wold/core/writeup/format';
+import { MeanPicture } from '../../pictures/RowPicture';
+import { usePixels } from '../../pictures/usePixels';
 import { usePlacement } from '../../results/stages';
 import { isolatedLevel, selected, showedAllLevels } from '../../store/studySlice';
 import { useAppDispatch, useAppSelector } from '../../store/store';
@@ -23,6 +26,8 @@ function Legend({ reduction, placement }: { reduction: Reduction; placement: Pla
   const dispatch = useAppDispatch();
   const isolated = useAppSelector(state => state.study.isolated);
   const by = useColouring(reduction, placement);
+  const pictures = usePixels();
+  const means = useRowsByGroup(pictures !== null, by, placement.rows);
   if (by.kind === 'alike') return null;
   return (
     <section className={styles.legend} aria-label="Legend">
@@ -63,6 +68,14 @@ function Legend({ reduction, placement }: { reduction: Reduction; placement: Pla
                   }
                 >
                   <Swatch style={group.style} />
+                  {pictures !== null && means !== null && (
+                    <MeanPicture
+                      pictures={pictures}
+                      rows={means.get(group.code) ?? []}
+                      size={26}
+                      label={`Mean picture of ${group.name}`}
+                    />
+                  )}
                   <span className={styles.name}>{group.name}</span>
                   <span className={styles.count}>{group.count.toLocaleString('en')}</span>
                 </Link>
@@ -73,6 +86,39 @@ function Legend({ reduction, placement }: { reduction: Reduction; placement: Pla
       )}
     </section>
   );
+}
+
+/** The first of equal lists of rows. */
+function useSteady(rows: Uint32Array): Uint32Array {
+  const [kept, setKept] = useState(rows);
+  if (kept === rows) return rows;
+  if (kept.length === rows.length && kept.every((row, place) => row === rows[place])) return kept;
+  setKept(rows);
+  return rows;
+}
+
+/** The rows of each group, where they are wanted; the same as long as rows and colours are. */
+function useRowsByGroup(
+  wanted: boolean,
+  by: Colouring,
+  rows: Uint32Array,
+): ReadonlyMap<number, readonly number[]> | null {
+  // A map that is being laid out has the same rows in every picture of it.
+  const steady = useSteady(rows);
+  const codeOf = by.kind === 'levels' ? by.codeOf : null;
+  const named = by.kind === 'levels' ? by.groups.map(({ code }) => code).join() : '';
+  return useMemo(() => {
+    if (!wanted || codeOf === null) return null;
+    const found = new Map<number, number[]>();
+    for (const row of steady) {
+      const code = codeOf(row);
+      const known = found.get(code);
+      if (known === undefined) found.set(code, [row]);
+      else known.push(row);
+    }
+    return found;
+    // The groups stand for how rows are told apart.
+  }, [wanted, named, steady]); // eslint-disable-line react-hooks/exhaustive-deps
 }
 
 /** The shades of a number, from its least to its most. */

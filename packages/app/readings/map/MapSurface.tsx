@@ -1,3 +1,5 @@
+import { RowPicture } from '../../pictures/RowPicture';
+import { usePixels } from '../../pictures/usePixels';
 import Button from '@mui/material/Button';
 import {
   useEffect,
@@ -254,9 +256,13 @@ function RowCard({ points, index, colour, style }: RowCardProps) {
   const table = useTable();
   const recipe = useRecipe();
   const row = points.rows[index]!;
+  const pictures = usePixels();
   const by = colour === null ? undefined : findColumn(table, colour);
   return (
     <div className={styles.card} style={style}>
+      {pictures !== null && (
+        <RowPicture pictures={pictures} row={row} size={84} label={rowName(table, recipe, row)} />
+      )}
       <strong>{rowName(table, recipe, row)}</strong>
       <dl>
         {by !== undefined && (
@@ -280,7 +286,7 @@ function RowCard({ points, index, colour, style }: RowCardProps) {
 function cardPlace([x, y]: Pixel, { width, height }: Size): CSSProperties {
   return {
     ...(x > width - 260 ? { right: width - x + 14 } : { left: x + 14 }),
-    ...(y > height - 90 ? { bottom: height - y + 10 } : { top: y + 10 }),
+    ...(y > height - 180 ? { bottom: height - y + 10 } : { top: y + 10 }),
   };
 }
 

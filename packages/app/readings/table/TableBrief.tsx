@@ -7,6 +7,7 @@ import { CodesWord } from './CodesWord';
 import { CodebookWord } from './CodebookWord';
 import { DoubtfulWord } from './DoubtfulWord';
 import { HeadingsWord } from './HeadingsWord';
+import { PicturesWord } from './PicturesWord';
 import { ReadingWord } from './ReadingWord';
 import { RowsWord } from './RowsWord';
 import { summarise } from './summary';
@@ -36,6 +37,7 @@ export function TableBrief() {
           <ReadingWord source={source} />, with <CodebookWord />, made from <CasesWord /> rows
         </>
       )}
+      <PicturesWord />
       <DoubtfulWord />
       <CodesWord />
       {notes.length > 0 && (

@@ -1,6 +1,6 @@
 import type { PreparationInput } from '../../preparation/prepared';
 import { LEAST_NEIGHBOURS, type NeighboursSettings, type Start } from './settings';
-import type { NeighboursAsk, OfGraph } from './stages';
+import type { NeighboursAsk, OfGraph } from './question';
 
 /** Steps of the numbers of neighbours that are found. */
 const LADDER = [15, 30, 60, 90, 150, 240, 360, 600, 900, 1500, 2400, 3600, 6000] as const;

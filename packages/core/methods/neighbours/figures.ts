@@ -2,7 +2,7 @@ import { stretch } from '../../host';
 import type { FigureSource } from '../work';
 import type { NeighboursSettings } from './settings';
 import * as stages from './stages';
-import type { NeighboursAsk } from './stages';
+import type { NeighboursAsk } from './question';
 
 /** Every figure of a neighbour map but those that any placement of rows has. */
 export async function neighboursFigures({

@@ -8,7 +8,7 @@ import { flatRows, type FlatRows } from '../../nearest/rows';
 import type { PreparedRows } from '../../preparation/prepared';
 import { Problem } from '../../problem';
 import type { GraphFacts } from './neighbourMap';
-import type { OfGraph } from './stages';
+import type { OfGraph } from './question';
 
 /** The neighbours of every distinct row, on which any map of the rows rests. */
 export interface NeighbourGraph extends Omit<GraphFacts, 'parts'> {

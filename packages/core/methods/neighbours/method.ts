@@ -5,7 +5,7 @@ import { neighboursPlacement } from './placement';
 import { askRenamed, settingsRenamed } from './renamed';
 import { freshNeighbours, type NeighboursSettings } from './settings';
 import * as stages from './stages';
-import type { NeighboursAsk } from './stages';
+import type { NeighboursAsk } from './question';
 
 /** Maps on which near rows stay near: t-SNE (van der Maaten and Hinton 2008) and UMAP (McInnes, Healy and Melville 2018). */
 export const neighboursMethod: Method<NeighboursSettings, NeighboursAsk, NeighbourMap, typeof stages> = {

@@ -1,5 +1,5 @@
 import type { Matrix } from '../../algebra/matrix';
-import type { NeighboursAsk } from './stages';
+import type { Embedding } from './settings';
 
 /** Rows laid out so that those that are near in the table are near each other. */
 export interface NeighbourMap {
@@ -10,7 +10,7 @@ export interface NeighbourMap {
   readonly at: Matrix;
   /** Rows that would be placed and not used: where they lie a map of neighbours does not say. */
   readonly notPlaced: number;
-  readonly by: NeighboursAsk['layout']['by'];
+  readonly by: Embedding;
   /** Iterations or epochs done so far, and in all. */
   readonly done: number;
   readonly of: number;

@@ -9,7 +9,7 @@ import { Problem } from '../../problem';
 import { findColumn, type Table } from '../../table/table';
 import { searchedRows, type NeighbourGraph } from './graph';
 import type { NeighbourMap } from './neighbourMap';
-import type { OfGraph } from './stages';
+import type { OfGraph } from './question';
 
 /** How true a map is to the neighbours in the table. */
 export interface MapQuality extends Omit<Trueness, 'each' | 'points'> {

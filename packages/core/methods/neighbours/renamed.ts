@@ -1,6 +1,6 @@
 import { preparationInputRenamed, type Rename } from '../../preparation/renamed';
 import type { NeighboursSettings } from './settings';
-import type { NeighboursAsk } from './stages';
+import type { NeighboursAsk } from './question';
 
 /** Settings where columns are called otherwise. */
 export const settingsRenamed = (settings: NeighboursSettings, to: Rename): NeighboursSettings => {

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { METRICS } from '../../nearest/metric';
 import { preparationSchema } from '../../preparation/schema';
 import { EMBEDDINGS, LEAST_NEIGHBOURS, LEAST_PERPLEXITY, STARTS, type NeighboursSettings } from './settings';
-import type { NeighboursAsk } from './stages';
+import type { NeighboursAsk } from './question';
 
 const tsne = z.strictObject({
   perplexity: z.number().min(LEAST_PERPLEXITY).max(2000),

@@ -1,28 +1,10 @@
-import { prepared, type OfPreparation } from '../../preparation/stages';
+import { prepared } from '../../preparation/stages';
 import { stage } from '../../stages/stage';
-import type { Metric } from '../../nearest/metric';
 import type { NeighbourGraph } from './graph';
 import type { NeighbourMap } from './neighbourMap';
 import type { MapAgreement, MapQuality } from './quality';
 import type { Region, RegionApart } from './setApart';
-import type { NeighboursSettings, Start, TsneSettings, UmapSettings } from './settings';
-
-/** What the graph of neighbours depends on. */
-export interface OfGraph extends OfPreparation {
-  readonly without: readonly string[];
-  readonly metric: Metric;
-  readonly leading: number | null;
-  /** Neighbours of each row that are found: a step of the ladder, so that nearby settings share them. */
-  readonly neighbours: number;
-}
-
-/** What a neighbour map depends on. */
-export interface NeighboursAsk extends OfGraph {
-  readonly layout: ({ readonly by: 't-sne' } & TsneSettings) | ({ readonly by: 'umap' } & UmapSettings);
-  readonly dimensions: NeighboursSettings['dimensions'];
-  readonly start: Start;
-  readonly seed: number;
-}
+import type { NeighboursAsk, OfGraph } from './question';
 
 export const neighbourGraph = stage<OfGraph, NeighbourGraph>('neighbourGraph', 1, 'long', [prepared], {
   kept: true,

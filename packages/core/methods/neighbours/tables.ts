@@ -3,7 +3,8 @@ import { cellText } from '../../writeup/cellText';
 import type { NeighbourMap } from './neighbourMap';
 import type { MapQuality } from './quality';
 import type { NeighboursSettings } from './settings';
-import { mapQuality, type NeighboursAsk } from './stages';
+import type { NeighboursAsk } from './question';
+import { mapQuality } from './stages';
 
 /** The tables of a neighbour map beside the places of its rows. */
 export const NEIGHBOURS_FILES: readonly MethodFile<NeighboursSettings, NeighboursAsk, NeighbourMap>[] = [

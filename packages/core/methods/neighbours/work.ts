@@ -14,7 +14,7 @@ import type { NeighbourMap } from './neighbourMap';
 import { mapAgreement, mapQuality } from './quality';
 import { setApart } from './setApart';
 import * as stages from './stages';
-import type { NeighboursAsk } from './stages';
+import type { NeighboursAsk } from './question';
 import { NEIGHBOURS_FILES } from './tables';
 import { tsneSteps } from './tsne/steps';
 import { umapSteps } from './umap/steps';

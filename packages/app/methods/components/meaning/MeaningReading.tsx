@@ -13,7 +13,9 @@ import { useEdit, useRecipe } from '../../../store/useStudy';
 import { useTable } from '../../../store/TableContext';
 import { Resulting } from '../../../readings/Problem';
 import { FadeSlider } from '../../parts/meaning/FadeSlider';
+import { usePixels } from '../../../pictures/usePixels';
 import { Ledger } from './Ledger';
+import { LoadingPictures } from './LoadingPictures';
 import { useWordings } from '../../parts/meaning/useWordings';
 import { ledgerPicture } from '../../parts/meaning/ledgerPicture';
 import { takePicture } from '../../../charts/picture';
@@ -49,7 +51,12 @@ function Meaning({
 }) {
   const { matrix } = useTable();
   // A table of relations has no scores.
-  const views = MEANING_VIEWS.filter(([view]) => matrix === null || view === 'ledger' || view === 'plane');
+  const pictures = usePixels();
+  const views = MEANING_VIEWS.filter(
+    ([view]) =>
+      (matrix === null || view === 'ledger' || view === 'plane') &&
+      (view !== 'pictures' || pictures !== null),
+  );
   const [view, setView] = useView(
     'meaning',
     views.map(([name]) => name),
@@ -99,6 +106,9 @@ function Meaning({
         <div className={styles.plane}>
           <Plane reduction={reduction} placement={componentsPlacement(components)} />
         </div>
+      )}
+      {view === 'pictures' && pictures !== null && (
+        <LoadingPictures pictures={pictures} components={components} names={names} />
       )}
       {view === 'columns' && (
         <OtherColumns reduction={reduction} measures={components.measures} spread={spreadOf(components)} />

@@ -2,6 +2,7 @@
 export const MEANING_VIEWS = [
   ['ledger', 'Ledger'],
   ['plane', 'Plane'],
+  ['pictures', 'Pictures'],
   ['columns', 'Other columns'],
   ['outcome', 'Outcome'],
 ] as const;

@@ -36,7 +36,8 @@ export function octree(places: Float32Array): Octree {
   const keys = new Float64Array(n);
   for (let i = 0; i < n; i++) {
     let code = 0;
-    for (let d = 0; d < 3; d++) code |= spreadBits(Math.floor((places[4 * i + d]! - least[d]!) * perUnit)) << d;
+    for (let d = 0; d < 3; d++)
+      code |= spreadBits(Math.floor((places[4 * i + d]! - least[d]!) * perUnit)) << d;
     keys[i] = code * 2 ** 23 + i;
   }
   keys.sort();
@@ -63,7 +64,7 @@ export function octree(places: Float32Array): Octree {
       tree.leaves[2 * cell + 1] = to;
     } else {
       const shift = 3 * (DEPTH - 1 - depth);
-      for (let start = from; start < to; ) {
+      for (let start = from; start < to;) {
         const part = codes[start]! >>> shift;
         let end = start + 1;
         while (end < to && codes[end]! >>> shift === part) end++;

@@ -7,7 +7,7 @@ import type { NeighbourGraph } from '../graph';
 import { laidOut } from '../laidOut';
 import type { NeighbourMap } from '../neighbourMap';
 import { largestPerplexity } from '../settings';
-import type { NeighboursAsk } from '../stages';
+import type { NeighboursAsk } from '../question';
 import { startPlaces } from '../startPlaces';
 import { compiledForces } from './compiledForces';
 import type { Forces } from './forces';

@@ -8,7 +8,7 @@ import type { NeighbourGraph } from '../graph';
 import { laidOut } from '../laidOut';
 import type { NeighbourMap } from '../neighbourMap';
 import type { Pairs } from '../pairs';
-import type { NeighboursAsk } from '../stages';
+import type { NeighboursAsk } from '../question';
 import { startPlaces } from '../startPlaces';
 import { crossEntropy } from './crossEntropy';
 import { fittedCurve } from './curve';
