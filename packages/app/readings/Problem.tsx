@@ -25,7 +25,9 @@ export function Resulting<T>({
   reading: Finding<T>;
   children: (value: T) => ReactNode;
 }) {
-  const { value, stale, problem, stopped, resume } = reading;
+  const { value, stale, problem, paused, resume } = reading;
+  // What was stopped on its way says itself how it goes on.
+  const stopped = reading.stopped && !paused;
   return (
     <>
       {problem !== null && <ProblemNote problem={problem} />}

@@ -47,6 +47,7 @@ export function useBoxes(): Finding<readonly MeasureBoxes[]> {
     stale: before.stale || after.stale,
     problem: after.problem ?? before.problem,
     stopped: before.stopped || after.stopped,
+    paused: false,
     underWay: null,
     waits: before.waits || after.waits,
     resume: () => {
@@ -77,7 +78,7 @@ export function useReduced(reduction: Reduction): Finding<object> {
   return useResult(
     reductionRequest(recipe, reduction),
     `reduced ${reduction.id}`,
-    `finding the dimensions of ${reduction.name}`,
+    `${methodNamed(reduction.settings.method).doing} ${reduction.name}`,
   );
 }
 

@@ -16,6 +16,8 @@ export interface Finding<T> {
   readonly stale: boolean;
   readonly problem: ProblemData | null;
   readonly stopped: boolean;
+  /** Whether it is long work that was stopped on its way, `value` being what it has come to. */
+  readonly paused: boolean;
   /** How far long work is that shows what it has come to so far, from 0 to 1; null where none does. */
   readonly underWay: number | null;
   /** Whether it is not computed because the table is large and no question that needs it was looked at. */
@@ -56,6 +58,7 @@ export function useResult<R extends Request>(
     stale: entry?.state !== 'done',
     problem: entry?.state === 'problem' ? entry.problem : null,
     stopped: entry?.state === 'stopped',
+    paused: entry?.state === 'stopped' && entry.value !== undefined,
     underWay: entry?.state === 'running' ? entry.done : null,
     waits: waits && value === undefined,
     resume: () => again(table, steady, label),

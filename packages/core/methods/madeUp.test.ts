@@ -30,6 +30,7 @@ const mockSums = stage<SumAsk, Sums>('sums', 1, 'heavy', [prepared]);
 const mockMethod: Method<SumSettings, SumAsk, Sums, { readonly sums: typeof mockSums }> = {
   name: 'sums',
   title: 'Sums',
+  doing: 'summing up',
   ofCommonFactors: false,
   fresh: () => ({ method: 'sums', parts: 2 }),
   ask: (preparation, without, { parts }) => ({ preparation, without, parts }),

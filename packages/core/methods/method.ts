@@ -17,6 +17,8 @@ export interface Method<
   readonly name: Settings['method'];
   /** What a new reduction by it is called. */
   readonly title: string;
+  /** What is done while its result is found, before the name of the reduction. */
+  readonly doing: string;
   /** Whether it looks for what measures share, so that it minds measures that share too much or too little. */
   readonly ofCommonFactors: boolean;
   /** The settings that one of so many rows and measures starts from; no rows where the table has none. */

@@ -19,7 +19,9 @@ import styles from './MapLegend.module.css';
 /** What the colours and shapes of the map stand for, with counts; a click shows a group alone. */
 export function MapLegend({ reduction }: { reduction: Reduction }) {
   const { value } = usePlacement(reduction);
-  return value === null ? null : <Legend reduction={reduction} placement={value} />;
+  if (value === null) return null;
+  // Methods look their rows’ figures up by hooks of their own.
+  return <Legend key={reduction.settings.method} reduction={reduction} placement={value} />;
 }
 
 function Legend({ reduction, placement }: { reduction: Reduction; placement: Placement }) {
@@ -50,7 +52,11 @@ function Legend({ reduction, placement }: { reduction: Reduction; placement: Pla
           {by.groups.map(group => {
             const alone = isolated.includes(group.code);
             return (
-              <li key={group.code} data-off={isolated.length > 0 && !alone}>
+              <li
+                key={group.code}
+                data-off={isolated.length > 0 && !alone}
+                data-pictured={pictures !== null}
+              >
                 <Link
                   component="button"
                   type="button"

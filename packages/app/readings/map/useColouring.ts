@@ -29,6 +29,6 @@ const noFigures = (): null => null;
 function useFigures(reduction: Reduction): Float32Array | null {
   const { figures, useRowFigures = noFigures } = screensOf(reduction.settings.method).map;
   const { figure } = reduction.map;
-  // A reduction keeps its method, and so its hook.
+  // What shows a reduction is made anew for another method, and so keeps to one hook.
   return useRowFigures(reduction, figures?.some(({ name }) => name === figure) === true ? figure : null);
 }

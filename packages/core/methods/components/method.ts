@@ -11,6 +11,7 @@ import type { Kept } from './stages';
 export const componentsMethod: Method<ComponentsSettings, Kept, Components, typeof stages> = {
   name: 'components',
   title: 'Components',
+  doing: 'finding the dimensions of',
   ofCommonFactors: false,
   fresh: freshComponents,
   ask: keptOf,

@@ -11,6 +11,7 @@ import type { FactorsAsk } from './stages';
 export const factorsMethod: Method<FactorsSettings, FactorsAsk, Factors, typeof stages> = {
   name: 'factors',
   title: 'Factors',
+  doing: 'finding the dimensions of',
   ofCommonFactors: true,
   fresh: freshFactors,
   ask: factorsAsk,

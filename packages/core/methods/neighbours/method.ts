@@ -11,6 +11,7 @@ import type { NeighboursAsk } from './question';
 export const neighboursMethod: Method<NeighboursSettings, NeighboursAsk, NeighbourMap, typeof stages> = {
   name: 'neighbours',
   title: 'Neighbour map',
+  doing: 'laying out',
   ofCommonFactors: false,
   fresh: freshNeighbours,
   ask: neighboursAsk,
