@@ -13,7 +13,7 @@ export async function neighboursFigures({
 }: FigureSource<NeighboursSettings, NeighboursAsk>): Promise<object> {
   const made = await figure(stages.neighbourMap, ask, stretch(host, 0, 0.7));
   if ('problem' in made) return { map: made };
-  const { rows: _r, at: _a, ...map } = made;
+  const { rows: _r, at: _a, weights: _w, counts: _c, ...map } = made;
   const { apart } = settings;
   const region =
     apart === null || apart === 'selected'

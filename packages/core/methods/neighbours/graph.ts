@@ -15,6 +15,9 @@ export interface NeighbourGraph extends Omit<GraphFacts, 'parts'> {
   readonly measures: readonly string[];
   readonly rows: Uint32Array;
   readonly notPlaced: number;
+  /** A weight per row, or null where all are 1, and whether these are counts. They have no say in where rows lie. */
+  readonly weights: Float64Array | null;
+  readonly counts: boolean;
   /** The point of each row: rows that are the same share one. */
   readonly point: Uint32Array;
   /** How many rows lie on each point. */
@@ -64,6 +67,8 @@ export function searchedRows(
     measures: kept.map(j => prepared.measures[j]!),
     rows: prepared.rows,
     notPlaced: prepared.placedRows.length,
+    weights: prepared.weights,
+    counts: prepared.counts,
     point,
     onPoint,
     points: first.length,

@@ -6,8 +6,11 @@ export interface NeighbourMap {
   readonly measures: readonly string[];
   /** Rows of the table that were used: row i of `at` is row `rows[i]`. */
   readonly rows: Uint32Array;
-  /** Rows × dimensions, about their middle. Rows that are the same lie on one point. */
+  /** Rows × dimensions, about the middle of the points. Rows that are the same lie on one point. */
   readonly at: Matrix;
+  /** A weight per row, or null where all are 1, and whether these are counts. They have no say in where rows lie. */
+  readonly weights: Float64Array | null;
+  readonly counts: boolean;
   /** Rows that would be placed and not used: where they lie a map of neighbours does not say. */
   readonly notPlaced: number;
   readonly by: Embedding;

@@ -107,8 +107,8 @@ export function mapAgreement(
   return {
     label,
     k,
-    onMap: labelAgreement(codes, graph.point, placeNeighbours(pointsOf(map, graph), k), k),
-    inTable: labelAgreement(codes, graph.point, graph.neighbours, k),
+    onMap: labelAgreement(codes, graph.point, placeNeighbours(pointsOf(map, graph), k), k, map.weights),
+    inTable: labelAgreement(codes, graph.point, graph.neighbours, k, map.weights),
   };
 }
 

@@ -45,7 +45,7 @@ export function moveRows(part: i32): void {
       if (times === 0) continue;
       const other = load<u32>(ends + ((<usize>e) << 2));
       for (; times > 0; times--) {
-        // The pair's own row first, then those drawn; a row that is not wanted is the row itself, which does nothing.
+        // The pair's own row first, then those drawn; the row itself stands for none.
         let left = drawn;
         let first: u32 = other;
         let pulling = pulls;
@@ -69,7 +69,7 @@ export function moveRows(part: i32): void {
             j3 = drawnFrom(random, n);
           }
           left -= 3;
-          move = f32x4.add(move, moveFrom(before, own, j0, j1, j2, j3, pulling, pushing, a, b));
+          move = f32x4.add(move, moveFrom(before, own, i, j0, j1, j2, j3, pulling, pushing, a, b));
           if (left <= 0) break;
           random = next(random);
           first = drawnFrom(random, n);
@@ -88,6 +88,7 @@ export function moveRows(part: i32): void {
 function moveFrom(
   places: usize,
   own: v128,
+  i: u32,
   j0: u32,
   j1: u32,
   j2: u32,
@@ -113,7 +114,8 @@ function moveFrom(
   const some = f32x4.pmax(square, f32x4.splat(1e-30));
   const power = exp2Four(f32x4.mul(f32x4.splat(b), log2Four(some)));
   const pull = f32x4.div(f32x4.mul(pulling, power), some);
-  const push = f32x4.div(pushing, f32x4.add(f32x4.splat(CLOSE), some));
+  const others = i32x4.ne(i32x4(j0, j1, j2, j3), i32x4.splat(i));
+  const push = f32x4.div(v128.and(pushing, others), f32x4.add(f32x4.splat(CLOSE), some));
   const by = f32x4.div(f32x4.add(pull, push), f32x4.add(f32x4.splat(1), f32x4.mul(f32x4.splat(a), power)));
   return f32x4(bounded(dx, by), bounded(dy, by), bounded(dz, by), 0);
 }

@@ -85,6 +85,6 @@ function factsOf({ graph, notPlaced, note, by }: NeighbourMap): string[] {
     by === 't-sne'
       ? 'A larger perplexity shows the broad shape, a smaller one the grain: groups that hold at several are worth a name.'
       : 'More neighbours show the broad shape, fewer the grain: groups that hold at several are worth a name.',
-    'Weights of rows play no part in where they lie.',
+    'Weights of rows play no part in where they lie; they count in what is told of labels and columns.',
   ];
 }

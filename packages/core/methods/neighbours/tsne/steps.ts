@@ -10,6 +10,7 @@ import { largestPerplexity } from '../settings';
 import type { NeighboursAsk } from '../question';
 import { startPlaces } from '../startPlaces';
 import { compiledForces } from './compiledForces';
+import { isExact } from './exactness';
 import type { Forces } from './forces';
 import { plainForces } from './plainForces';
 import { pairProbabilities } from './probabilities';
@@ -25,8 +26,6 @@ export interface TsneState {
   readonly loss: readonly { readonly after: number; readonly value: number }[];
 }
 
-/** Up to so many points all pairs push each other one by one; beyond, by way of a grid or a tree. */
-export const MOST_EXACT = 2000;
 /** The spread that rows start with. */
 const START = 1e-4;
 const LOSS_EVERY = 10;
@@ -94,7 +93,7 @@ export function tsneSteps(
 
 function forcesOn(pairs: ReturnType<typeof pairProbabilities>, width: 2 | 4, n: number, host: Host): Forces {
   const team = startTeam(host.helpers);
-  return team === null ? plainForces(pairs, width) : compiledForces(team, pairs, width, n <= MOST_EXACT);
+  return team === null ? plainForces(pairs, width) : compiledForces(team, pairs, width, isExact(n));
 }
 
 /** Gradient descent with momentum and gains (Jacobs 1988; van der Maaten and Hinton 2008), in place. */

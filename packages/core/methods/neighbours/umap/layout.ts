@@ -77,7 +77,9 @@ export function plainLayout({ starts, ends, shares }: Pairs, { a, b, drawn, seed
               random ^= random << 13;
               random ^= random >>> 17;
               random ^= random << 5;
-              const far = Math.max(squareTo(Math.floor((random >>> 0) * (n / 2 ** 32))), 1e-30);
+              const j = Math.floor((random >>> 0) * (n / 2 ** 32));
+              if (j === i) continue;
+              const far = Math.max(squareTo(j), 1e-30);
               moveBy((2 * b) / ((0.001 + far) * (1 + a * far ** b)));
             }
             for (let k = 0; k < 3; k++) own[k]! += step * move[k]!;
