@@ -1,9 +1,14 @@
 import { CommanderError } from 'commander';
 import { Problem, problemData } from '@wold/core/problem';
+import { helpers } from './helpers';
 import { EXIT, program } from './program';
 
 try {
-  await program({ say: line => console.log(line), warn: line => console.error(line) }).parseAsync();
+  await program({
+    say: line => console.log(line),
+    warn: line => console.error(line),
+    helpers,
+  }).parseAsync();
 } catch (thrown) {
   if (thrown instanceof CommanderError) {
     // Help that was asked for is no mistake.

@@ -2,6 +2,7 @@ import { Command, InvalidArgumentError, Option } from 'commander';
 import { readFile } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import { quietHost } from '@wold/core/host';
+import type { Helper } from '@wold/kernels/team';
 import { Problem } from '@wold/core/problem';
 import { freshRecipe } from '@wold/core/recipe/fresh';
 import { parseRecipe, type Recipe } from '@wold/core/recipe/schema';
@@ -20,6 +21,8 @@ export const EXIT = { done: 0, problem: 1, usage: 2 } as const;
 export interface Output {
   readonly say: (line: string) => void;
   readonly warn: (line: string) => void;
+  /** Threads that lend a hand. */
+  readonly helpers?: readonly Helper[];
 }
 
 const EXITS = `
@@ -29,19 +32,19 @@ is wrong is told on the error stream); 2 the call is not understood.`;
 const TABLE = 'CSV, TSV or another delimited text, XLSX, Parquet, Arrow, JSON';
 
 /** The command line. */
-export function program({ say, warn }: Output): Command {
+export function program({ say, warn, helpers = [] }: Output): Command {
   const command = new Command('wold')
     .description('Reduces wide tables without a screen.')
     .exitOverride()
     .configureOutput({ writeOut: text => say(text.trimEnd()), writeErr: text => warn(text.trimEnd()) })
     .addHelpText('after', EXITS);
 
-  addRun(command, { say, warn });
+  addRun(command, { say, warn, helpers });
   addRecipe(command, { say, warn });
   return command;
 }
 
-function addRun(command: Command, { say, warn }: Output): void {
+function addRun(command: Command, { say, warn, helpers = [] }: Output): void {
   command
     .command('run')
     .description('Runs a recipe on one table or several and writes what comes out.')
@@ -66,7 +69,7 @@ function addRun(command: Command, { say, warn }: Output): void {
         const folder = several ? join(options.out, stems[index]!) : options.out;
         try {
           if (several) say(`${path}:`);
-          await runOne(recipe, path, folder, options.only, { say, warn });
+          await runOne(recipe, path, folder, options.only, { say, warn, helpers });
         } catch (thrown) {
           // The other tables are none the worse for it.
           if (!several || !(thrown instanceof Problem)) throw thrown;
@@ -116,9 +119,12 @@ async function runOne(
   path: string,
   folder: string,
   only: string[] | undefined,
-  { say, warn }: Output,
+  { say, warn, helpers = [] }: Output,
 ): Promise<void> {
-  const { files, lines } = await runStudy(recipe, await open(path, { warn }, recipe.reading), only);
+  const { files, lines } = await runStudy(recipe, await open(path, { warn }, recipe.reading), only, {
+    ...quietHost,
+    helpers,
+  });
   await writeFiles(folder, files);
   for (const line of lines) say(line);
   say(`${files.length} files in ${folder}: ${files.map(file => file.name).join(', ')}`);

@@ -1,3 +1,4 @@
+import { quietHost, type Host } from '@wold/core/host';
 import { alsoFor, extensionOf, fileKindsOf, reductionFile } from '@wold/core/methods/files';
 import { METHOD_FILES, workOf } from '@wold/core/methods/works';
 import { arrangementOf } from '@wold/core/recipe/arrangementOf';
@@ -35,13 +36,14 @@ export async function runStudy(
   recipe: Recipe,
   source: Table,
   only: readonly string[] = FILE_KINDS,
+  host: Host = quietHost,
 ): Promise<StudyRun> {
   const fitted = fitRecipe(recipe, source);
   const memo: Memo = new Map<string, unknown>();
   const arrangement = { ...arrangementOf(fitted), scores: scoreColumnsOf(fitted) };
   const table = await arrangeWithScores(source, arrangement, memo);
   const preparation = preparationOf(fitted);
-  const account = await compute(table, { stage: 'account', preparation }, undefined, memo);
+  const account = await compute(table, { stage: 'account', preparation }, host, memo);
   const aside = account.measuresSetAside
     .map(({ name, because }) => `, ${name} set aside (${because})`)
     .join('');
@@ -50,12 +52,12 @@ export async function runStudy(
       ? `${account.rows.length} of ${table.rows} rows used`
       : `${table.matrix.kind}s of ${account.n ?? 'an unknown number of'} rows`;
   const lines = [`${used}, ${account.measures.length} measures${aside}`];
-  const bench = studyBench(table, undefined, memo);
+  const bench = studyBench(table, host, memo);
   const files: OutputFile[] = [];
   const stems = fileStems(fitted.reductions.map(({ name }) => name));
   for (const [index, reduction] of fitted.reductions.entries()) {
     const { method } = reduction.settings;
-    const result = await compute(table, reductionRequest(fitted, reduction), undefined, memo);
+    const result = await compute(table, reductionRequest(fitted, reduction), host, memo);
     const output = outputOf(fitted, reduction, { table, account, result });
     for (const kind of fileKindsOf(method, table)) {
       if (!only.includes(kind)) continue;
@@ -73,7 +75,7 @@ export async function runStudy(
   if (only.includes('figures')) {
     files.push({
       name: 'figures.json',
-      text: writeFigures(await figuresOf(table, fitted, undefined, memo)),
+      text: writeFigures(await figuresOf(table, fitted, host, memo)),
     });
   }
   if (only.includes('recipe')) files.push({ name: 'recipe.json', text: writeRecipe(fitted) });

@@ -128,7 +128,23 @@ test('a recipe that version 4 wrote is read as it is', () => {
     ...reduction,
     map,
   }));
-  expect({ ...recipe, version: 4, reductions: known }).toEqual(JSON.parse(text));
+  const { pictures, ...rest } = recipe;
+  expect(pictures).toBe(false);
+  expect({ ...rest, version: 4, reductions: known }).toEqual(JSON.parse(text));
   expect(recipe.reductions[0]!.repeatsBy).toEqual(['sherd', 'kiln']);
+  expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);
+});
+
+test('a recipe that version 5 wrote is read as it is, its factors too', () => {
+  const text = readFileSync(join(__dirname, 'kept', 'version5.json'), 'utf8');
+  const recipe = parseRecipe(text, 'version5.json');
+  expect(recipe.reductions.map(({ settings }) => settings.method)).toEqual(['components', 'factors']);
+  const known = recipe.reductions.map(({ map: { figure: _, ...map }, ...reduction }) => ({
+    ...reduction,
+    map,
+  }));
+  const { pictures, ...rest } = recipe;
+  expect(pictures).toBe(false);
+  expect({ ...rest, version: 5, reductions: known }).toEqual(JSON.parse(text));
   expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);
 });

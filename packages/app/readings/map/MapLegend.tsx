@@ -52,11 +52,7 @@ function Legend({ reduction, placement }: { reduction: Reduction; placement: Pla
           {by.groups.map(group => {
             const alone = isolated.includes(group.code);
             return (
-              <li
-                key={group.code}
-                data-off={isolated.length > 0 && !alone}
-                data-pictured={pictures !== null}
-              >
+              <li key={group.code} data-off={isolated.length > 0 && !alone} data-pictured={pictures !== null}>
                 <Link
                   component="button"
                   type="button"

@@ -25,6 +25,6 @@ export async function neighboursFigures({
     stretch(host, 0.7, 1),
   );
   if ('problem' in quality) return { map, quality, apart: region };
-  const { keptEach: _k, trustworthinessEach: _t, continuityEach: _c, ...whole } = quality;
+  const { keptEach: _k, trustworthinessEach: _t, continuityEach: _o, ...whole } = quality;
   return { map, quality: whole, apart: region };
 }

@@ -10,6 +10,7 @@ import { spectrum } from './spectrum';
 import { compiledForces } from './tsne/compiledForces';
 import { gridSize } from './tsne/gridSize';
 import { plainForces } from './tsne/plainForces';
+import { widthOf } from './tsne/steps';
 import { conditional, pairProbabilities } from './tsne/probabilities';
 import { belonging, memberships } from './umap/memberships';
 import { fittedCurve } from './umap/curve';

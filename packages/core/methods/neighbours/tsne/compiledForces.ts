@@ -13,7 +13,7 @@ const ROWS_BY_TREE = 256;
 /** Further than any map reaches, so that what fills up a line of rows pushes nothing. */
 const FAR_AWAY = 1e15;
 
-/** Forces by the compiled loops. @param width entries a place has: 2, or 4 for three dimensions */
+/** Forces by the compiled loops. @param width entries a place has: 2 on a plane, 4 along a line or in space */
 export function compiledForces(team: Team, pairs: Pairs, width: 2 | 4, exact: boolean): Forces {
   const n = pairs.starts.length - 1;
   const put = (values: Uint32Array | Float32Array): number => {
@@ -86,7 +86,7 @@ function repelAll(team: Team, n: number, width: 2 | 4, pushes: number, sums: num
 /** A cell is near enough to be looked into where it is wider than so much of its distance. */
 const NEAR = 0.5;
 
-/** By cells of a tree, in space. */
+/** By cells of a tree, along a line or in space. */
 function repelByTree(team: Team, n: number, places: number, pushes: number, sums: number): Repel {
   // Chains of cells that hold one another are short: a row has fewer than four cells of its own.
   const most = Math.max(64, 4 * n);

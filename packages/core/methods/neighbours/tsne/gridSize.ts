@@ -19,8 +19,6 @@ export interface GridSize {
  * nodes miss the forces by less than a hundredth on average.
  */
 export const NODES_PER_UNIT = 2.2;
-/** The same in one dimension, where fewer rows are near enough to even out what is missed, and more nodes cost little. */
-const ALONG_A_LINE = 8;
 /** A map so large that it would need more has its nodes further apart. */
 const MOST_NODES = 1 << 23;
 const FEWEST = 16;
@@ -36,7 +34,7 @@ export function gridSize(places: Float32Array): GridSize {
     if (y < leastY) leastY = y;
     if (y > mostY) mostY = y;
   }
-  let nodesPerUnit = mostY > leastY ? NODES_PER_UNIT : ALONG_A_LINE;
+  let nodesPerUnit = NODES_PER_UNIT;
   for (;;) {
     const wide = reached(mostX - leastX, nodesPerUnit);
     const lines = reached(mostY - leastY, nodesPerUnit);

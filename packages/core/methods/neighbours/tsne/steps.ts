@@ -18,7 +18,7 @@ import { pairProbabilities } from './probabilities';
 /** Where a t-SNE map stands. */
 export interface TsneState {
   readonly iteration: number;
-  /** Points × 2, or × 4 for three dimensions, the fourth 0. */
+  /** Points × 2 in two dimensions, by way of a grid; × 4 in one and three, by way of a tree. What is over is 0. */
   readonly places: Float32Array;
   readonly speed: Float32Array;
   readonly gains: Float32Array;
@@ -31,6 +31,8 @@ const START = 1e-4;
 const LOSS_EVERY = 10;
 const LEAST_GAIN = 0.01;
 
+export const widthOf = (dimensions: number): 2 | 4 => (dimensions === 2 ? 2 : 4);
+
 /** The iterations of t-SNE on a graph of neighbours. @throws Problem where there are too few points for the perplexity */
 export function tsneSteps(
   graph: NeighbourGraph,
@@ -42,7 +44,7 @@ export function tsneSteps(
   const { perplexity, iterations, exaggeration, early, rate } = layout;
   const n = graph.points;
   if (perplexity > largestPerplexity(n)) throw tooLarge(perplexity, graph);
-  const width = dimensions === 3 ? 4 : 2;
+  const width = widthOf(dimensions);
   const pairs = pairProbabilities(graph.neighbours, perplexity);
   const parts = partsOf(pairs);
   const entropy = pairs.shares.reduce((sum, p) => (p > 0 ? sum + p * Math.log(p) : sum), 0);
