@@ -1,15 +1,20 @@
+import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
 import { bundled } from './bundled.mjs';
+import { root } from './run.mjs';
 
 // Machines are shared and noisy: each piece is timed in turn with its plain form, and what counts is the ratio.
 const ROUNDS = 3;
 const { componentsContests, correlationsAndEigen, parallelContest } = await bundled('bench/components.ts');
 const { factorsOf } = await bundled('bench/factors.ts');
 const { readingContest } = await bundled('bench/reading.ts');
+const { iterationsOf, nearestContest, nearestOf } = await bundled('bench/neighbours.ts');
 
 for (const { name, ours, plain } of [
   ...componentsContests(5000, 200),
   parallelContest(1000, 50, 200),
   readingContest(5000, 784),
+  nearestContest(3000, 50, 15),
 ]) {
   const times = { ours: [], plain: [] };
   for (let round = 0; round < ROUNDS; round++) {
@@ -32,6 +37,32 @@ const [ofFactors, ofEigen] = [factors, eigen].map(work => median([time(work), ti
 console.log(
   `maximum likelihood and oblimin from 10 starts, 1000 × 100: ${ms(ofFactors)}, ${(ofFactors / ofEigen).toFixed(1)} × its eigenpairs (at most 40)\n`,
 );
+
+// The command's own helper, as it is built.
+const worker = new Worker(join(root, 'packages/cli/dist/helper.js'));
+const helpers = [duty => worker.postMessage(duty)];
+await new Promise(resolve => setTimeout(resolve, 300));
+for (const k of [15, 90]) {
+  console.log(
+    `exact ${k} nearest of 60,000 × 50, two threads: ${ms(time(nearestOf(60_000, 50, k, helpers)))}`,
+  );
+}
+const rates = [];
+for (const n of [10_000, 60_000, 120_000]) {
+  const { tsne, umap, forceError, end } = iterationsOf(n, helpers);
+  const [ofTsne, ofUmap] = [tsne, umap].map(work => {
+    for (let round = 0; round < 3; round++) work();
+    return median(Array.from({ length: 15 }, () => time(work)));
+  });
+  rates.push([n, ofTsne]);
+  console.log(
+    `a late iteration of ${n.toLocaleString('en')} rows, two threads: t-SNE ${ms(ofTsne)} (mean error of forces ${(100 * forceError()).toFixed(2)} %), UMAP ${ms(ofUmap)}`,
+  );
+  end();
+}
+const growth = Math.log(rates.at(-1)[1] / rates[0][1]) / Math.log(rates.at(-1)[0] / rates[0][0]);
+console.log(`t-SNE's iteration grows as n^${growth.toFixed(2)} (at most 1.15)\n`);
+await worker.terminate();
 
 function time(work) {
   const start = performance.now();

@@ -24,3 +24,4 @@ rmSync(folder, { recursive: true });
 const text = `/** The kernels, compiled (npm run kernels). */\nexport const WASM = [\n${lines.map(line => `  '${line}',`).join('\n')}\n].join('');\n`;
 if (process.argv.includes('--print')) process.stdout.write(text);
 else writeFileSync(join(root, 'packages/kernels/wasm.ts'), text);
+if (!process.argv.includes('--print')) await import('./mapKernels.mjs');

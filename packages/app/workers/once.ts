@@ -11,7 +11,7 @@ export const once: NonNullable<Host['once']> = async (key, work) => {
     await keepResult(key, result);
     return result;
   };
-  const { locks } = navigator as { readonly locks?: LockManager };
+  const { locks } = (globalThis.navigator ?? {}) as { readonly locks?: LockManager };
   // Without locks, on an origin that is not secure, it may be found twice.
   return locks === undefined ? keptOrMade() : (locks.request(`wold ${key}`, keptOrMade) as Promise<Result>);
 };

@@ -23,7 +23,7 @@ export function CourseBar({ reduction }: { reduction: NeighboursReduction }) {
   // UMAP’s steps grow shorter towards its end: where it stands before is no map of fewer epochs.
   const goesOn = by === 't-sne';
   return (
-    <p className={styles.bar} aria-label="Course of the map">
+    <div className={styles.bar} role="group" aria-label="Course of the map">
       <span>
         {done < of ? `${done.toLocaleString('en')} of ${stepsOf(by, of)}` : stepsOf(by, of)}
         {last !== undefined && (
@@ -41,6 +41,6 @@ export function CourseBar({ reduction }: { reduction: NeighboursReduction }) {
       {!stopped && underWay === null && goesOn && done >= of && (
         <Button onClick={() => setIterations(of + MORE)}>{MORE} iterations more</Button>
       )}
-    </p>
+    </div>
   );
 }
