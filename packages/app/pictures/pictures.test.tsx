@@ -6,14 +6,14 @@ import { readDelimited } from '@wold/core/table/readDelimited';
 import { stamps } from '@wold/core/demo/stamps';
 import { show } from '../testing/show';
 import { MeanPicture, RowPicture } from './RowPicture';
-import { usePixels } from './usePixels';
+import { usePixels, type RowPictures } from './usePixels';
 
 const table = readDelimited(new TextEncoder().encode(stamps(30, 6).csv), 'stamps.csv');
 
-let seen: ReturnType<typeof usePixels> = null;
-function Pictures() {
-  seen = usePixels();
+function Pictures({ onSeen }: { onSeen?: (pictures: RowPictures) => void }) {
+  const seen = usePixels();
   if (seen === null) return <p>no pictures</p>;
+  onSeen?.(seen);
   return (
     <>
       <RowPicture pictures={seen} row={4} size={40} label="a stamp" />
@@ -24,7 +24,9 @@ function Pictures() {
 
 test('rows are pictures, their mean that of each pixel, where the study has them so', () => {
   const recipe = freshRecipe(table);
-  show(<Pictures />, recipe, '/study/study/map', table);
+  const told: RowPictures[] = [];
+  show(<Pictures onSeen={pictures => told.push(pictures)} />, recipe, '/study/study/map', table);
+  const seen = told[0];
   expect(screen.getByRole('img', { name: 'a stamp' })).toBeDefined();
   expect([seen!.wide, seen!.high]).toEqual([6, 6]);
   const [one, two, three] = [1, 2, 3].map(row => seen!.of(row));

@@ -85,6 +85,9 @@ function repelAll(team: Team, n: number, width: 2 | 4, pushes: number, sums: num
 
 /** A cell is near enough to be looked into where it is wider than so much of its distance. */
 const NEAR = 0.5;
+/** The same along a line, where less evens out, and looking closer costs little. */
+const NEAR_ON_A_LINE = 0.15;
+const isLine = (where: Float32Array): boolean => where.every((value, k) => k % 4 === 0 || value === 0);
 
 /** By cells of a tree, along a line or in space. */
 function repelByTree(team: Team, n: number, places: number, pushes: number, sums: number): Repel {
@@ -94,8 +97,9 @@ function repelByTree(team: Team, n: number, places: number, pushes: number, sums
   const [leaves, order] = [team.room(8 * most), team.room(4 * n)];
   return where => {
     const tree = octree(where);
+    const near = isLine(where) ? NEAR_ON_A_LINE : NEAR;
     team.f32(centres, 4 * tree.cells).set(tree.centres.subarray(0, 4 * tree.cells));
-    team.f32(widths, tree.cells).set(tree.squares.subarray(0, tree.cells).map(square => square / NEAR ** 2));
+    team.f32(widths, tree.cells).set(tree.squares.subarray(0, tree.cells).map(square => square / near ** 2));
     team.u32(follows, tree.cells).set(tree.follows.subarray(0, tree.cells));
     team.u32(leaves, 2 * tree.cells).set(tree.leaves.subarray(0, 2 * tree.cells));
     team.u32(order, n).set(tree.order);
