@@ -28,6 +28,8 @@ export type MapKernel = (typeof MAP_KERNELS)[number];
 export interface Team {
   /** Takes so many bytes of the memory, a multiple of 64 bytes from its start. Views from before may be gone. */
   readonly room: (bytes: number) => number;
+  /** Takes room for numbers of 32 bits and puts them there. */
+  readonly put: (values: Uint32Array | Float32Array) => number;
   readonly f32: (at: number, count: number) => Float32Array;
   readonly f64: (at: number, count: number) => Float64Array;
   readonly u32: (at: number, count: number) => Uint32Array;
@@ -98,29 +100,33 @@ export function useMapKernels(use: boolean): void {
 /**
  * A team of this thread and those of the helpers, or null where the host cannot run the kernels: their plain twins do the
  * same then.
+ *
+ * @throws RangeError where the host has no memory for it
  */
 export function startTeam(helpers: readonly Helper[] = []): Team | null {
   const { WebAssembly: assembly } = host;
   if (!used || assembly === undefined) return null;
   const shared = helpers.length > 0 && typeof SharedArrayBuffer !== 'undefined';
-  try {
-    const module = moduleOf(assembly, shared ? SHARED : ALONE);
-    const memory = new assembly.Memory({ initial: 16, maximum: MOST_PAGES, shared });
-    const { exports } = new assembly.Instance(module, { env: { memory } });
-    if (shared) for (const helper of helpers) helper({ module, memory });
-    return teamOn(memory, exports, shared);
-  } catch {
-    // No SIMD, no memory to be had, or a page's policy against it.
-    return null;
-  }
+  const module = moduleOf(assembly, shared ? SHARED : ALONE);
+  if (module === null) return null;
+  // Where there is no memory to be had, plain loops are no help.
+  const memory = new assembly.Memory({ initial: 16, maximum: MOST_PAGES, shared });
+  const { exports } = new assembly.Instance(module, { env: { memory } });
+  if (shared) for (const helper of helpers) helper({ module, memory });
+  return teamOn(memory, exports, shared);
 }
 
-function moduleOf(assembly: Assembly, text: string): object {
+function moduleOf(assembly: Assembly, text: string): object | null {
   const known = modules.get(text);
   if (known !== undefined) return known;
-  const module = new assembly.Module(Uint8Array.from(host.atob(text), letter => letter.charCodeAt(0)));
-  modules.set(text, module);
-  return module;
+  try {
+    const module = new assembly.Module(Uint8Array.from(host.atob(text), letter => letter.charCodeAt(0)));
+    modules.set(text, module);
+    return module;
+  } catch {
+    // No SIMD, or a page's policy against it.
+    return null;
+  }
 }
 
 function teamOn(memory: Memory, kernels: Kernels, shared: boolean): Team {
@@ -128,12 +134,19 @@ function teamOn(memory: Memory, kernels: Kernels, shared: boolean): Team {
   let work = 0;
   /** Made anew where memory grew: a view of before ends where that ended. */
   const words = (): Int32Array => new Int32Array(memory.buffer, 0, 16);
+  const room = (bytes: number): number => {
+    const at = free;
+    free += Math.ceil(bytes / 64) * 64;
+    const lacking = free - memory.buffer.byteLength;
+    if (lacking > 0) memory.grow(Math.ceil(lacking / PAGE));
+    return at;
+  };
   return {
-    room: bytes => {
-      const at = free;
-      free += Math.ceil(bytes / 64) * 64;
-      const lacking = free - memory.buffer.byteLength;
-      if (lacking > 0) memory.grow(Math.ceil(lacking / PAGE));
+    room,
+    put: values => {
+      const at = room(values.byteLength);
+      const bits = new Uint32Array(values.buffer, values.byteOffset, values.length);
+      new Uint32Array(memory.buffer, at, values.length).set(bits);
       return at;
     },
     f32: (at, count) => new Float32Array(memory.buffer, at, count),

@@ -111,6 +111,7 @@ class WoldDatabase extends Dexie {
           await transaction.table('answers').put({ study: id, answers: list });
         }
       });
+    this.version(6).stores({ results: 'key, used, bytes' });
   }
 }
 

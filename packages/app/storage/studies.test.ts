@@ -102,6 +102,19 @@ describe('two tabs on one study', () => {
     changed: study.changed + 1,
   });
 
+  test('of large results the six used last are kept', async () => {
+    await database.results.clear();
+  const large = () => ({ values: new Float64Array(1.1e6) });
+    for (let i = 0; i < 7; i++) {
+      await keepResult(`large${i}`, large());
+      await database.results.update(`large${i}`, { used: i });
+    }
+    await database.results.update('large0', { used: 100 });
+    await keepResult('large7', large());
+    const kept = new Set(await database.results.toCollection().primaryKeys());
+    expect([0, 1, 2, 6, 7].map(i => kept.has(`large${i}`))).toEqual([false, false, true, true, true]);
+  });
+
   test('one that only looks writes over nobody’s edits', async () => {
     const study = await createStudy(table, 'Pots');
     const edited = withScale(study, 'centre');

@@ -121,12 +121,21 @@ function plain(rows: FlatRows, k: number, metric: SearchMetric, host: Host): Nei
   return result;
 }
 
-/** The distance of two rows. */
+/** The distance of two rows, whose stride is a multiple of four. */
 export function distanceOf({ stride, values }: FlatRows, a: number, b: number, metric: SearchMetric): number {
-  let sum = 0;
-  for (let k = 0; k < stride; k++) {
-    const d = values[a * stride + k]! - values[b * stride + k]!;
-    sum += metric === 'manhattan' ? Math.abs(d) : d * d;
+  // Four sums that do not wait for each other; not by destructuring, which keeps them out of registers.
+  let s0 = 0, s1 = 0, s2 = 0, s3 = 0; // prettier-ignore
+  const manhattan = metric === 'manhattan';
+  for (let i = a * stride, j = b * stride, end = i + stride; i < end; i += 4, j += 4) {
+    const d0 = values[i]! - values[j]!;
+    const d1 = values[i + 1]! - values[j + 1]!;
+    const d2 = values[i + 2]! - values[j + 2]!;
+    const d3 = values[i + 3]! - values[j + 3]!;
+    s0 += manhattan ? Math.abs(d0) : d0 * d0;
+    s1 += manhattan ? Math.abs(d1) : d1 * d1;
+    s2 += manhattan ? Math.abs(d2) : d2 * d2;
+    s3 += manhattan ? Math.abs(d3) : d3 * d3;
   }
-  return metric === 'manhattan' ? sum : Math.sqrt(sum);
+  const sum = s0 + s1 + (s2 + s3);
+  return manhattan ? sum : Math.sqrt(sum);
 }

@@ -1,3 +1,4 @@
+import { quietHost, type Host } from '../../host';
 import { isMissing, numberAt, type NumberColumn } from '../../table/column';
 import { Problem } from '../../problem';
 import { findColumn, type Table } from '../../table/table';
@@ -31,7 +32,12 @@ export interface RegionApart {
 }
 
 /** Holds the rows of a region against the other rows used, column by column, weighted. @throws Problem where either has no row */
-export function setApart(table: Table, { rows, weights }: PreparedRows, region: Region): RegionApart {
+export function setApart(
+  table: Table,
+  { rows, weights }: PreparedRows,
+  region: Region,
+  host: Host = quietHost,
+): RegionApart {
   const inside = insideOf(table, rows, region);
   const weightAt = (i: number): number => weights?.[i] ?? 1;
   let [n, others] = [0, 0];
@@ -44,7 +50,10 @@ export function setApart(table: Table, { rows, weights }: PreparedRows, region: 
     );
   }
   const numbers = table.columns.filter((column): column is NumberColumn => column.kind === 'number');
-  const columns = numbers.flatMap(column => columnApart(column, rows, inside, weightAt));
+  const columns = numbers.flatMap((column, place) => {
+    host.progress(place / numbers.length);
+    return columnApart(column, rows, inside, weightAt);
+  });
   const size = ({ d }: ColumnApart): number => (Number.isNaN(d) ? -1 : Math.abs(d));
   return { n, others, columns: columns.sort((a, b) => size(b) - size(a)) };
 }

@@ -59,7 +59,7 @@ const works: readonly Worked[] = [
     mapAgreement(bench.table, await graphFor(ask, bench), await mapFor(ask, bench), label, judgedAt),
   ),
   worked(stages.setApart, async ({ region, ...ask }, bench) =>
-    setApart(bench.table, await rowsFor(ask, bench), region),
+    setApart(bench.table, await rowsFor(ask, bench), region, bench.host),
   ),
 ];
 

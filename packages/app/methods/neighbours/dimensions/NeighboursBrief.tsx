@@ -40,6 +40,8 @@ function useSet(reduction: NeighboursReduction) {
 export function MapWords({ reduction }: { reduction: NeighboursReduction }) {
   const set = useSet(reduction);
   const { embedding, dimensions, seed, start } = reduction.settings;
+  const { matrix } = useTable();
+  if (matrix !== null) return <>No map: a table of {matrix.kind}s has no rows to be laid out</>;
   return (
     <>
       <ChoiceWord

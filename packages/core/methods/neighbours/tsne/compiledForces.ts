@@ -16,13 +16,8 @@ const FAR_AWAY = 1e15;
 /** Forces by the compiled loops. @param width entries a place has: 2 on a plane, 4 along a line or in space */
 export function compiledForces(team: Team, pairs: Pairs, width: 2 | 4, exact: boolean): Forces {
   const n = pairs.starts.length - 1;
-  const put = (values: Uint32Array | Float32Array): number => {
-    const at = team.room(values.byteLength);
-    team.u32(at, values.length).set(new Uint32Array(values.buffer, values.byteOffset, values.length));
-    return at;
-  };
-  const [starts, ends, shares] = [put(pairs.starts), put(pairs.ends), put(pairs.shares)];
-  const bounds = put(evenBounds(pairs.starts));
+  const [starts, ends, shares] = [team.put(pairs.starts), team.put(pairs.ends), team.put(pairs.shares)];
+  const bounds = team.put(evenBounds(pairs.starts));
   const places = team.room(n * width * 4);
   const pulls = team.room(n * width * 4);
   const pushes = team.room(n * width * 4);

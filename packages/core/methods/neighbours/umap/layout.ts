@@ -21,12 +21,7 @@ const PARTS = 48;
 /** By the compiled loop. @param pairs whose shares are draws an epoch */
 export function compiledLayout(team: Team, pairs: Pairs, way: LayoutWay): Layout {
   const n = pairs.starts.length - 1;
-  const put = (values: Uint32Array | Float32Array): number => {
-    const at = team.room(values.byteLength);
-    team.u32(at, values.length).set(new Uint32Array(values.buffer, values.byteOffset, values.length));
-    return at;
-  };
-  const [starts, ends, draws] = [put(pairs.starts), put(pairs.ends), put(pairs.shares)];
+  const [starts, ends, draws] = [team.put(pairs.starts), team.put(pairs.ends), team.put(pairs.shares)];
   const before = team.room(16 * n);
   const after = team.room(16 * n);
   const rows = Math.ceil(n / PARTS);
