@@ -104,7 +104,7 @@ describe('two tabs on one study', () => {
 
   test('of large results the six used last are kept', async () => {
     await database.results.clear();
-  const large = () => ({ values: new Float64Array(1.1e6) });
+    const large = () => ({ values: new Float64Array(1.1e6) });
     for (let i = 0; i < 7; i++) {
       await keepResult(`large${i}`, large());
       await database.results.update(`large${i}`, { used: i });
