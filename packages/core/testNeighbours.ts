@@ -53,8 +53,9 @@ export function mapOf(graph: NeighbourGraph, ask: NeighboursAsk, host: Host = qu
   const steps = stepsFor(graph, ask, host);
   let state = steps.start();
   while (steps.done(state) < 1) state = steps.step(state);
+  const map = steps.show(state);
   steps.end?.();
-  return steps.show(state);
+  return map;
 }
 
 /** Normal columns in heaps some way apart. */

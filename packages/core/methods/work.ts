@@ -73,6 +73,8 @@ export type AskFigures = <S extends AnyStage>(
 export interface FigureSource<Settings, Ask> extends FileSource<Settings, Ask> {
   /** Whether the table has rows. */
   readonly rows: boolean;
+  /** The label that colours the map; null where a number does, or nothing. */
+  readonly label: string | null;
   readonly figure: AskFigures;
   readonly host: Host;
 }

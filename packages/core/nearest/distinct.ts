@@ -6,8 +6,6 @@ export interface Distinct {
   readonly point: Uint32Array;
   /** For each point the first row that lies there. */
   readonly first: Uint32Array;
-  /** How many rows lie there. */
-  readonly copies: Uint32Array;
 }
 
 /** Finds rows that are the same in all entries; points come in the order of their first rows. */
@@ -17,7 +15,6 @@ export function distinctRows({ n, stride, values }: FlatRows): Distinct {
   const table = new Uint32Array(size).fill(n);
   const point = new Uint32Array(n);
   const first: number[] = [];
-  const copies: number[] = [];
   for (let i = 0; i < n; i++) {
     let h = 0;
     for (let k = i * stride; k < (i + 1) * stride; k++) h = Math.imul(h ^ bits[k]!, 0x9e3779b1) ^ (h >>> 15);
@@ -27,13 +24,9 @@ export function distinctRows({ n, stride, values }: FlatRows): Distinct {
       table[at] = i;
       point[i] = first.length;
       first.push(i);
-      copies.push(1);
-    } else {
-      point[i] = point[table[at]!]!;
-      copies[point[i]!]!++;
-    }
+    } else point[i] = point[table[at]!]!;
   }
-  return { point, first: Uint32Array.from(first), copies: Uint32Array.from(copies) };
+  return { point, first: Uint32Array.from(first) };
 }
 
 function same(values: Float32Array, a: number, b: number, stride: number): boolean {

@@ -11,23 +11,6 @@ export type SearchMetric = 'euclidean' | 'manhattan';
 export const searchMetric = (metric: Metric): SearchMetric =>
   metric === 'manhattan' ? 'manhattan' : 'euclidean';
 
-/**
- * What a distance by Euclid of {@link metricRows} is in the metric: 1 − cosine and 1 − correlation are half the squared
- * distance of rows brought to unit length; Hellinger's is the distance of roots over √2.
- */
-export function metricDistance(metric: Metric, found: number): number {
-  switch (metric) {
-    case 'euclidean':
-    case 'manhattan':
-      return found;
-    case 'cosine':
-    case 'correlation':
-      return (found * found) / 2;
-    case 'hellinger':
-      return found / Math.SQRT2;
-  }
-}
-
 /** A row that has no distance in a metric: where it stands among the rows. */
 export interface NoDistance {
   readonly row: number;
@@ -35,8 +18,9 @@ export interface NoDistance {
 }
 
 /**
- * Changes rows in place so that their distances by Euclid tell the metric: to unit length for the cosine; about their own
- * mean first for the correlation; to the roots of their shares for Hellinger's (Legendre and Gallagher 2001).
+ * Changes rows in place so that their distances by Euclid tell the metric: to unit length for the cosine, about their own
+ * mean first for the correlation, of which half the square is 1 − cosine or 1 − correlation; to the roots of their shares
+ * for Hellinger's (Legendre and Gallagher 2001), of which they are √2 times.
  *
  * @returns the first row that has no distance, or null
  */

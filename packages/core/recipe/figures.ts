@@ -118,6 +118,7 @@ async function reductionFigures(
     ask: reduced.ask,
     preparation: preparationOf(recipe),
     rows,
+    label: labelOf(table, reduction),
     figure,
     host: stretch(host, 0, 0.8),
   });
@@ -138,6 +139,12 @@ async function reductionFigures(
         ? await figure(STAGES.replicates, { reduced, by: repeatsBy }, stretch(host, 0.9, 1))
         : null,
   };
+}
+
+/** The label that colours a reduction's map, or null. */
+function labelOf(table: Table, { map }: Reduction): string | null {
+  const column = map.colour === null ? undefined : findColumn(table, map.colour);
+  return column?.kind === 'levels' ? column.name : null;
 }
 
 /** Centres and ellipses of the groups that colour the map, on its two dimensions as they are. */

@@ -1,5 +1,6 @@
 import { stretch } from '../../host';
-import type { FigureSource } from '../work';
+import type { FigureSource, NotHad } from '../work';
+import type { MapAgreement } from './quality';
 import type { NeighboursSettings } from './settings';
 import * as stages from './stages';
 import type { NeighboursAsk } from './question';
@@ -8,6 +9,7 @@ import type { NeighboursAsk } from './question';
 export async function neighboursFigures({
   settings,
   ask,
+  label,
   figure,
   host,
 }: FigureSource<NeighboursSettings, NeighboursAsk>): Promise<object> {
@@ -19,12 +21,20 @@ export async function neighboursFigures({
     apart === null || apart === 'selected'
       ? null
       : await figure(stages.setApart, { ...ask, region: { kind: 'level', ...apart } });
-  const quality = await figure(
-    stages.mapQuality,
-    { ...ask, judgedAt: settings.judgedAt },
-    stretch(host, 0.7, 1),
-  );
-  if ('problem' in quality) return { map, quality, apart: region };
+  const judged = { ...ask, judgedAt: settings.judgedAt };
+  const agreement = label === null ? null : await figure(stages.mapAgreement, { ...judged, label });
+  const told = { map, apart: region, agreement: agreement === null ? null : agreementFigures(agreement) };
+  const quality = await figure(stages.mapQuality, judged, stretch(host, 0.7, 1));
+  if ('problem' in quality) return { ...told, quality };
   const { keptEach: _k, trustworthinessEach: _t, continuityEach: _o, ...whole } = quality;
-  return { map, quality: whole, apart: region };
+  return { ...told, quality: whole };
+}
+
+/** The agreement without each row's own. */
+function agreementFigures(found: MapAgreement | NotHad): object {
+  if ('problem' in found) return found;
+  const { onMap, inTable, ...rest } = found;
+  const { each: _m, ...map } = onMap;
+  const { each: _t, ...table } = inTable;
+  return { ...rest, onMap: map, inTable: table };
 }

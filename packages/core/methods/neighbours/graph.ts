@@ -20,8 +20,6 @@ export interface NeighbourGraph extends Omit<GraphFacts, 'parts'> {
   readonly counts: boolean;
   /** The point of each row: rows that are the same share one. */
   readonly point: Uint32Array;
-  /** How many rows lie on each point. */
-  readonly onPoint: Uint32Array;
   /** Distances are Euclid's of {@link metricRows}, or sums of sizes. */
   readonly neighbours: Neighbours;
   /** Points × 3 or fewer: scores on the leading components of what distances are taken of. */
@@ -52,7 +50,7 @@ export function searchedRows(
   const all = kept.length === prepared.measures.length;
   const matrix = all ? prepared.values : someColumns(prepared.values, kept);
   const flat = flatRows(matrix);
-  const { point, first, copies: onPoint } = distinctRows(flat);
+  const { point, first } = distinctRows(flat);
   refuseFew(first.length, prepared.rows.length);
   const distinct = first.length === flat.n ? flat : someRows(flat, first);
   const none = metricRows(distinct, metric);
@@ -70,7 +68,6 @@ export function searchedRows(
     weights: prepared.weights,
     counts: prepared.counts,
     point,
-    onPoint,
     points: first.length,
     copies: prepared.rows.length - first.length,
     leading: reduces ? { components: scores.columns, share } : null,

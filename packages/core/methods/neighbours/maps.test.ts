@@ -19,6 +19,7 @@ import { neighboursAsk } from './ask';
 import { neighbourGraph } from './graph';
 import type { NeighbourMap } from './neighbourMap';
 import { largestPerplexity, type Embedding, type NeighboursSettings } from './settings';
+import { mapQuality } from './quality';
 import { setApart } from './setApart';
 
 const place = ({ at }: NeighbourMap, i: number): [number, number] => [at.values[i]!, at.values[at.rows + i]!];
@@ -302,6 +303,7 @@ describe('what is told of a map', () => {
     expect(scores[0]).toMatch(/Dimension 1,Dimension 2$/);
     expect(Number(scores[1]!.split(',').at(-2))).toBeCloseTo(result.at.values[0]!, 10);
     expect(reductionFile('neighbours', 'course', output).split('\n')).toHaveLength(result.loss.length + 2);
+    expect(result.loss.at(-1)!.after).toBe(50);
     const quality = await compute(table, { ...ask, stage: 'mapQuality', judgedAt: 10 });
     const lines = reductionFile('neighbours', 'quality', output, quality).trim().split('\n');
     expect(lines).toHaveLength(91);
@@ -317,6 +319,13 @@ describe('what is told of a map', () => {
     });
     expect(told['quality']!['trustworthiness']).toBeCloseTo(quality.trustworthiness, 10);
     expect(told['apart']!['n']).toBe(30);
+    const agreement = await compute(table, { ...ask, stage: 'mapAgreement', judgedAt: 10, label: 'heap' });
+    expect(told['agreement']).toMatchObject({
+      label: 'heap',
+      k: 10,
+      onMap: { share: agreement.onMap.share, byChance: agreement.onMap.byChance },
+      inTable: { share: agreement.inTable.share },
+    });
     const places = await compute(table, { stage: 'scoreRelations', reduced: { method: 'neighbours', ask } });
     expect(places.find(({ column }) => column === 'heap')).toBeDefined();
   });

@@ -52,6 +52,10 @@ export function tsneSteps(
   const forces = forcesOn(pairs, width, n, host);
   const step = rate === 'auto' ? Math.max(200, n / 12) : rate;
   const gradient = new Float32Array(n * width);
+  const divergence = (places: Float32Array): number => {
+    const { z, spread } = forces.at(places, 1, gradient, true);
+    return entropy + spread + Math.log(z);
+  };
   return {
     goesOn: true,
     start: () => {
@@ -80,15 +84,18 @@ export function tsneSteps(
       };
     },
     done: ({ iteration }) => iteration / iterations,
-    show: ({ iteration, places, loss }) =>
-      laidOut(graph, places, width, dimensions, {
+    show: ({ iteration, places, loss }) => {
+      const isDone = iteration >= iterations;
+      return laidOut(graph, places, width, dimensions, {
         by: 't-sne',
         done: iteration,
         of: iterations,
-        loss,
+        // The map that is told of has its own.
+        loss: isDone ? [...loss, { after: iteration, value: divergence(places) }] : loss,
         parts,
         note: first.note,
-      }),
+      });
+    },
     end: forces.end,
   };
 }
