@@ -61,14 +61,16 @@ test.each([
     const wanted = truth(rows, k, metric === 'manhattan');
     for (const use of [true, false]) {
       const found = useKernels(use, () => exactNeighbours(rows, k, metric));
+      // One expectation for all: there are very many.
+      let off = 0;
       wanted.forEach((distances, i) => {
-        distancesOf(found, i).forEach((distance, place) =>
-          expect(Math.abs(distance - distances[place]!)).toBeLessThan(2e-5 * distances[k - 1]!),
-        );
-        const near = found.rows.slice(i * k, (i + 1) * k);
-        expect(new Set(near).size).toBe(k);
-        expect(near).not.toContain(i);
+        distancesOf(found, i).forEach((distance, place) => {
+          off = Math.max(off, Math.abs(distance - distances[place]!) / distances[k - 1]!);
+        });
+        const near = new Set(found.rows.slice(i * k, (i + 1) * k));
+        if (near.size !== k || near.has(i)) off = Infinity;
       });
+      expect(off).toBeLessThan(2e-5);
     }
   },
 );
