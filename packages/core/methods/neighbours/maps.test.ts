@@ -19,7 +19,6 @@ import { neighboursAsk } from './ask';
 import { neighbourGraph } from './graph';
 import type { NeighbourMap } from './neighbourMap';
 import { largestPerplexity, type Embedding, type NeighboursSettings } from './settings';
-import { mapQuality } from './quality';
 import { setApart } from './setApart';
 
 const place = ({ at }: NeighbourMap, i: number): [number, number] => [at.values[i]!, at.values[at.rows + i]!];
