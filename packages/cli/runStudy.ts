@@ -13,7 +13,7 @@ import { scoreColumnsOf } from '@wold/core/recipe/scoreColumns';
 import { writeRecipe } from '@wold/core/recipe/writeRecipe';
 import { Problem } from '@wold/core/problem';
 import type { Memo } from '@wold/core/stages/memo';
-import type { Table } from '@wold/core/table/table';
+import { hasCases, type Table } from '@wold/core/table/table';
 import type { OutputFile } from '@wold/core/writeup/csv';
 import { fileStems } from '@wold/core/writeup/fileStem';
 
@@ -48,7 +48,7 @@ export async function runStudy(
     .map(({ name, because }) => `, ${name} set aside (${because})`)
     .join('');
   const used =
-    table.matrix === null
+    table.matrix === null || hasCases(table)
       ? `${account.rows.length} of ${table.rows} rows used`
       : `${table.matrix.kind}s of ${account.n ?? 'an unknown number of'} rows`;
   const lines = [`${used}, ${account.measures.length} measures${aside}`];

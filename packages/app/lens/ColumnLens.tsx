@@ -68,7 +68,7 @@ export function ColumnLens({ name }: { name: string }) {
       {mate !== undefined && account?.measures.includes(mate) && account.measures.includes(name) && (
         <PairScatter x={mate} y={name} account={account} />
       )}
-      {account?.measures.includes(name) && (
+      {account?.measures.includes(name) && table.matrix?.kind !== 'distance' && (
         <Relations recipe={recipe} measure={name} rows={table.matrix === null ? account.rows.length : null} />
       )}
       {account?.measures.includes(name) && table.matrix === null && <Rebuilt hand={hand} measure={name} />}
@@ -79,7 +79,7 @@ export function ColumnLens({ name }: { name: string }) {
 
 /** That its figures are those of the table, where these differ from what is reduced. */
 function untreatedNote(table: Table, recipe: Recipe, account: Account | null): string | null {
-  // A matrix of relations has no rows to leave out.
+  // A matrix of relations has no rows to leave out, and distances are as they are.
   if (table.matrix !== null) return null;
   const weighs = recipe.columns.some(({ role }) => role === 'weight');
   const all = `As in the table: all rows${weighs ? ', unweighted' : ''}`;

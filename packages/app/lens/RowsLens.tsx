@@ -125,7 +125,11 @@ function OneRow({ row, account }: { row: number; account: Account | null }) {
   const recipe = useRecipe();
   const hand = useHand();
   const pictures = usePixels();
-  const pixels = useMemo(() => new Set(pictures?.columns), [pictures]);
+  // Pixels are seen in the picture, distances in the rows that are nearest.
+  const hidden = useMemo(
+    () => new Set([...(pictures?.columns ?? []), ...(table.matrix?.names ?? [])]),
+    [pictures, table],
+  );
   const leftOut = account?.rowsLeftOut.find(out => out.row === row);
   const apart = useMemo(
     () => new Map(account === null ? [] : setsApart(table, account, [row]).map(a => [a.measure, a])),
@@ -159,8 +163,7 @@ function OneRow({ row, account }: { row: number; account: Account | null }) {
         </thead>
         <tbody>
           {recipe.columns.map(({ name }, index) => {
-            // Pixels are seen in the picture.
-            if (pixels.has(name)) return null;
+            if (hidden.has(name)) return null;
             const known = apart.get(name);
             const mean = account?.originalMeans[account.measures.indexOf(name)];
             return (

@@ -7,7 +7,7 @@ import { askOf, preparationOf, reducedBy } from '@wold/core/recipe/requests';
 import { writeRecipe } from '@wold/core/recipe/writeRecipe';
 import type { AlsoAsked } from '@wold/core/methods/work';
 import type { Request } from '@wold/core/recipe/stages';
-import type { Table } from '@wold/core/table/table';
+import { hasCases, type Table } from '@wold/core/table/table';
 import type { Recipe } from '@wold/core/recipe/schema';
 import { givenName } from '@wold/core/writeup/dimensionName';
 import { fileStem, fileStems } from '@wold/core/writeup/fileStem';
@@ -94,7 +94,7 @@ function Files({ close }: { close: () => void }) {
           : 'Its files are there as soon as the reduction is.'}
       </p>
       {[SCORES, ...wordsOf(method).files]
-        .filter(({ ofRows }) => table.matrix === null || ofRows !== true)
+        .filter(({ ofRows }) => hasCases(table) || ofRows !== true)
         .map(({ kind, title, what }) => (
           <Link
             key={kind}
@@ -107,7 +107,7 @@ function Files({ close }: { close: () => void }) {
             <span className="soft small">{what}</span>
           </Link>
         ))}
-      {table.matrix === null && <ScoresIn ready={ready} onDone={close} />}
+      {hasCases(table) && <ScoresIn ready={ready} onDone={close} />}
       <WholeStudy />
     </div>
   );

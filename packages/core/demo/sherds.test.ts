@@ -8,6 +8,7 @@ import { columnOf } from '../algebra/matrix';
 import { freshRecipe } from '../recipe/fresh';
 import { compute } from '../recipe/compute';
 import { preparationOf } from '../recipe/requests';
+import { measuresOf } from '../preparation/prepared';
 import { sherds } from './sherds';
 
 const { csv, truth } = sherds();
@@ -67,7 +68,9 @@ test('its planted faults are where the truth says', () => {
 
 test('components find the three planted dimensions', async () => {
   const recipe = freshRecipe(table);
-  const prepared = await compute(table, { stage: 'prepared', preparation: preparationOf(recipe) });
+  const prepared = measuresOf(
+    await compute(table, { stage: 'prepared', preparation: preparationOf(recipe) }),
+  );
   const decomposition = decompose(prepared);
   const result = keepComponents(prepared, decomposition, 3);
   // Every planted dimension lies in the space of the three kept: regress its scores on theirs.

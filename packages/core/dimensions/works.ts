@@ -1,4 +1,5 @@
 import { stretch, type Host } from '../host';
+import { measuresOf } from '../preparation/prepared';
 import { prepared } from '../preparation/stages';
 import type { Bench } from '../stages/bench';
 import type { AskOf } from '../stages/stage';
@@ -17,7 +18,7 @@ import * as stages from './stages';
 
 export const DIMENSIONS_WORKS: readonly Worked[] = [
   worked(stages.randomRounds, async ({ preparation, without, settings }, bench) => {
-    const work = randomWork(await bench.need(prepared, { preparation }), without, settings);
+    const work = randomWork(measuresOf(await bench.need(prepared, { preparation })), without, settings);
     if (work === null) return null;
     const { simulations } = settings;
     if (work.table !== null) return simulated(work, simulations, bench.host);
@@ -30,20 +31,20 @@ export const DIMENSIONS_WORKS: readonly Worked[] = [
   worked(stages.parallelCount, async (ask, bench) => {
     const random = await randomOf(ask, bench);
     if (random === null) return null;
-    const rows = await bench.need(prepared, { preparation: ask.preparation });
+    const rows = measuresOf(await bench.need(prepared, { preparation: ask.preparation }));
     const eigenvalues = eigenvaluesOf(rows, ask.without, stretch(bench.host, 0.9, 1));
     return aboveRandom(eigenvalues, random.components.percentile);
   }),
   worked(stages.parallelFactors, async (ask, bench) => {
     const random = (await randomOf(ask, bench))?.factors ?? null;
     if (random === null) return null;
-    const rows = await bench.need(prepared, { preparation: ask.preparation });
+    const rows = measuresOf(await bench.need(prepared, { preparation: ask.preparation }));
     return factorsAboveRandom(rows, ask.without, random.percentile, stretch(bench.host, 0.9, 1));
   }),
   worked(stages.retention, async ({ preparation, without, settings }, bench) => {
     const { share: _s, percentile: _p, ...simulation } = settings;
     const { host, need } = bench;
-    const rows = await need(prepared, { preparation });
+    const rows = measuresOf(await need(prepared, { preparation }));
     const rounds = await need(
       stages.randomRounds,
       { preparation, without, settings: simulation },

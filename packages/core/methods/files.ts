@@ -1,5 +1,5 @@
 import { csv } from '../writeup/csv';
-import type { Table } from '../table/table';
+import { hasCases, type Table } from '../table/table';
 import { methodNamed, type MethodName } from './all';
 import { scoresTable } from './scoresTable';
 import type { AlsoAsked, FileSource, ReductionOutput, TextExtension } from './work';
@@ -48,7 +48,7 @@ function fileOf(method: MethodName, kind: string) {
 
 /** The kinds of files that a reduction of a table gives. A matrix of relations has no rows to be scored. */
 export function fileKindsOf(method: MethodName, table: Table): string[] {
-  const ofRows = table.matrix === null;
+  const ofRows = hasCases(table);
   const files = workOf(method).files.filter(file => ofRows || file.ofRows !== true);
   return [...(ofRows ? ['scores'] : []), ...files.map(({ kind }) => kind)];
 }

@@ -32,6 +32,7 @@ const mockMethod: Method<SumSettings, SumAsk, Sums, { readonly sums: typeof mock
   title: 'Sums',
   doing: 'summing up',
   ofCommonFactors: false,
+  ofDistances: false,
   fresh: () => ({ method: 'sums', parts: 2 }),
   ask: (preparation, without, { parts }) => ({ preparation, without, parts }),
   renamed: settings => settings,

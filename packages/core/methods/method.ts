@@ -21,6 +21,8 @@ export interface Method<
   readonly doing: string;
   /** Whether it looks for what measures share, so that it minds measures that share too much or too little. */
   readonly ofCommonFactors: boolean;
+  /** Whether distances of the rows are enough for it, where a table gives these in place of measures. */
+  readonly ofDistances: boolean;
   /** The settings that one of so many rows and measures starts from; no rows where the table has none. */
   readonly fresh: (rows: number, measures: number) => Settings;
   /** @param without measures of the preparation that the reduction leaves out */

@@ -1,4 +1,5 @@
 import { Problem } from '../problem';
+import { hasCases } from '../table/table';
 import { worked, type Worked } from '../stages/worked';
 import { methodNamed } from './all';
 import { WORKS_OF_METHODS } from './lists/works';
@@ -21,7 +22,7 @@ export function workOf(name: string): MethodWork {
 /** The work of the stages of all methods. */
 export const METHOD_WORKS: readonly Worked[] = [
   worked(stages.placement, async ({ reduced }, bench) => {
-    if (bench.table.matrix !== null) {
+    if (!hasCases(bench.table)) {
       throw new Problem(
         'a table of relations has no rows to be placed on its dimensions.',
         'Open the table that it was made from.',

@@ -5,8 +5,11 @@ export const METRICS = ['euclidean', 'cosine', 'correlation', 'manhattan', 'hell
 
 export type Metric = (typeof METRICS)[number];
 
-/** What neighbours are searched by: the root of summed squares of differences, or the sum of their sizes. */
-export type SearchMetric = 'euclidean' | 'manhattan';
+/**
+ * What neighbours are searched by: the root of summed squares of differences, the sum of their sizes, or distances that
+ * are given, row i then having its distance from row j in place j.
+ */
+export type SearchMetric = 'euclidean' | 'manhattan' | 'given';
 
 export const searchMetric = (metric: Metric): SearchMetric =>
   metric === 'manhattan' ? 'manhattan' : 'euclidean';

@@ -11,7 +11,7 @@ import { divisorOver, rowWeights, type RowWeight } from './rowWeights';
 import { measureOf } from './measureOf';
 import { treat, type TreatmentWay } from './treat';
 import type { MeasureSetAside, Treated } from './treatment';
-import type { PreparationInput, Prepared, Scale } from './prepared';
+import { noMeasures, type Prepared, type PreparationInput, type Scale } from './prepared';
 
 /**
  * The matrix that every method works from: the measures treated, centred and scaled. Measures that have no entries or
@@ -26,7 +26,9 @@ export function prepare(
   host: Host = quietHost,
   treated?: Treated,
 ): Prepared {
-  if (table.matrix !== null) return prepareMatrix(table, table.matrix, input);
+  const { matrix } = table;
+  if (matrix?.kind === 'distance') throw noMeasures();
+  if (matrix !== null) return prepareMatrix(table, matrix, input);
   if (input.measures.length < 2) throw tooFewMeasures(input.measures.length, []);
   treated ??= treatFor(table, input, stretch(host, 0, 0.6));
   const { rows } = treated;

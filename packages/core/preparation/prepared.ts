@@ -91,11 +91,37 @@ export interface PreparedMoments extends Account {
   readonly precision: number;
 }
 
-/** What methods work from. */
+/** Distances of the rows used, where the table gives these in place of measures. */
+export interface PreparedDistances extends Account {
+  readonly kind: 'distances';
+  /** Each row's own, which is also that of its column. */
+  readonly names: readonly string[];
+  /** Rows × rows, symmetric. */
+  readonly distances: Matrix;
+}
+
+/** What methods of measures work from. */
 export type Prepared = PreparedRows | PreparedMoments;
 
+/** What is made of a table. */
+export type AnyPrepared = Prepared | PreparedDistances;
+
+/** Measures, or their moments. @throws Problem where there are distances in their place */
+export function measuresOf(prepared: AnyPrepared): Prepared {
+  if (prepared.kind === 'distances') throw noMeasures();
+  return prepared;
+}
+
+/** That a table of distances has no measures. */
+export const noMeasures = (): Problem =>
+  new Problem(
+    'the table holds distances between its rows, and no measures.',
+    'Draw a neighbour map of them, or open the table that they were made from.',
+  );
+
 /** The rows' block. @throws Problem where there are none */
-export function rowsOf(prepared: Prepared): PreparedRows {
+export function rowsOf(any: AnyPrepared): PreparedRows {
+  const prepared = measuresOf(any);
   if (prepared.kind === 'rows') return prepared;
   throw new Problem(
     'a table of relations has no rows to be placed on its dimensions.',
@@ -109,7 +135,11 @@ export function completeRows(prepared: Prepared): PreparedRows | null {
 }
 
 /** What was done, without the numbers that methods work from. */
-export function accountOf(prepared: Prepared): Account {
+export function accountOf(prepared: AnyPrepared): Account {
+  if (prepared.kind === 'distances') {
+    const { kind: _k, names: _n, distances: _d, ...account } = prepared;
+    return account;
+  }
   if (prepared.kind === 'rows') {
     const { kind: _k, values: _v, placedValues: _p, gaps: _g, ...account } = prepared;
     return account;

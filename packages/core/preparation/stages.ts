@@ -2,7 +2,7 @@ import { stage } from '../stages/stage';
 import type { OriginalBox, TreatedBox } from './boxes';
 import type { MeasureDistribution } from './distribution';
 import type { GapPatterns } from './gapPatterns';
-import type { Account, PreparationInput, Prepared } from './prepared';
+import type { Account, AnyPrepared, PreparationInput } from './prepared';
 import type { Treated } from './treatment';
 
 /** What rests on a preparation alone. */
@@ -32,6 +32,6 @@ export const distribution = stage<OfPreparation & { readonly measure: string }, 
 );
 
 /** What every method works from. */
-export const prepared = stage<OfPreparation, Prepared>('prepared', 1, 'light', [treated]);
+export const prepared = stage<OfPreparation, AnyPrepared>('prepared', 1, 'light', [treated]);
 
 export const account = stage<OfPreparation, Account>('account', 1, 'light', [prepared]);

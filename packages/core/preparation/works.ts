@@ -3,7 +3,8 @@ import type { Bench } from '../stages/bench';
 import { originalBoxes, treatedBoxes } from './boxes';
 import { measureDistribution } from './distribution';
 import { gapPatterns } from './gapPatterns';
-import { prepare, treatFor } from './prepare';
+import { prepare, treatFor, weightFor } from './prepare';
+import { prepareDistances } from './prepareDistances';
 import { accountOf, type PreparationInput } from './prepared';
 import * as stages from './stages';
 import { treatmentOf } from './treatmentOf';
@@ -24,7 +25,11 @@ export const PREPARATION_WORKS: readonly Worked[] = [
   ),
   worked(stages.prepared, async ({ preparation }, bench) => {
     const { table, host } = bench;
-    const treats = table.matrix === null && preparation.measures.length > 1;
+    const { matrix } = table;
+    if (matrix?.kind === 'distance') {
+      return prepareDistances(table, matrix, preparation, weightFor(table, preparation));
+    }
+    const treats = matrix === null && preparation.measures.length > 1;
     return prepare(table, preparation, host, treats ? await treatedOf(bench, preparation) : undefined);
   }),
   worked(stages.account, async (ask, bench) => accountOf(await bench.need(stages.prepared, ask))),

@@ -5,7 +5,7 @@ import { Problem, problemData } from '../problem';
 import type { Suitability } from '../suitability/suitability';
 import type { Placement } from '../methods/placement';
 import { groupsOf } from '../table/groups';
-import { findColumn, type Table } from '../table/table';
+import { findColumn, hasCases, type Table } from '../table/table';
 import { groupEllipses, type GroupEllipses } from '../use/groupEllipses';
 import type { Memo } from '../stages/memo';
 import { fileStems } from '../writeup/fileStem';
@@ -111,7 +111,7 @@ async function reductionFigures(
 ): Promise<object> {
   const { id, name, names, settings, repeatsBy } = reduction;
   const { method } = settings;
-  const rows = table.matrix === null;
+  const rows = hasCases(table);
   const reduced = reducedBy(recipe, reduction);
   const own = await workOf(method).figures({
     settings,

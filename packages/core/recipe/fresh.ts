@@ -4,7 +4,7 @@ import { LONGEST_WORDING } from '../limits';
 import { shortHeadings } from '../table/headings';
 import { pixelsOf } from '../table/pixels';
 import { canHaveRole, guessRoles } from '../table/role';
-import type { Table } from '../table/table';
+import { hasCases, type Table } from '../table/table';
 import type { Recipe, Reduction } from './schema';
 
 import { RECIPE_VERSION } from './migrate';
@@ -16,7 +16,7 @@ const COLOUR_LEVELS = 12;
 
 /**
  * The recipe that a new study starts from: guessed roles, unit variance, as many components as parallel analysis gives
- * where it is quick, else those with eigenvalues above average.
+ * where it is quick, else those with eigenvalues above average. A map of neighbours where the table holds distances.
  */
 export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Recipe {
   const { reversed: _, ...atRest } = PLAIN_PREPARATION;
@@ -24,6 +24,8 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
   const measures = columns.filter(({ role }) => role === 'measure').map(({ name }) => name);
   // Pixels are of one unit: brought to unit variance, those that hardly ever vary would count as much as any.
   const pictures = table.matrix === null && pixelsOf(measures) !== null;
+  const first =
+    METHODS.find(({ ofDistances }) => ofDistances || table.matrix?.kind !== 'distance') ?? METHODS[0];
   const scale = pictures ? 'centre' : atRest.scale;
   return {
     format: 'wold recipe',
@@ -36,7 +38,7 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
     preparation: { ...atRest, scale, rowsAside: { of: table.fileKey, rows: [] }, off: [] },
     suitability: { ...PLAIN_SUITABILITY },
     reductions: [
-      freshReduction(METHODS[0].name, '1', METHODS[0].title, firstColour(table, columns), {
+      freshReduction(first.name, '1', first.title, firstColour(table, columns), {
         rows: rowsFor(table),
         measures: measures.length,
       }),
@@ -125,7 +127,7 @@ export function freshReduction(
 }
 
 /** Rows that random data can be made of; none where the table holds relations. */
-export const rowsFor = (table: Table): number => (table.matrix === null ? table.rows : 0);
+export const rowsFor = (table: Table): number => (hasCases(table) ? table.rows : 0);
 
 function firstColour(table: Table, columns: Recipe['columns']): string | null {
   const labels = table.columns.filter((_, index) => columns[index]!.role === 'label');

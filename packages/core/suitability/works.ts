@@ -1,4 +1,5 @@
 import { stretch } from '../host';
+import { measuresOf } from '../preparation/prepared';
 import { prepared } from '../preparation/stages';
 import { worked, type Worked } from '../stages/worked';
 import { relations } from './relations';
@@ -7,11 +8,13 @@ import { normality, suitability } from './suitability';
 
 export const SUITABILITY_WORKS: readonly Worked[] = [
   worked(stages.relations, async ({ preparation, measure }, bench) =>
-    relations(await bench.need(prepared, { preparation }), measure),
+    relations(measuresOf(await bench.need(prepared, { preparation })), measure),
   ),
-  worked(stages.normality, async (ask, bench) => normality(await bench.need(prepared, ask), bench.host)),
+  worked(stages.normality, async (ask, bench) =>
+    normality(measuresOf(await bench.need(prepared, ask)), bench.host),
+  ),
   worked(stages.suitability, async ({ preparation, kind }, { host, need }) => {
-    const rows = await need(prepared, { preparation });
+    const rows = measuresOf(await need(prepared, { preparation }));
     const normal = await need(stages.normality, { preparation }, stretch(host, 0, 0.2));
     return suitability(rows, kind, stretch(host, 0.2, 1), normal);
   }),

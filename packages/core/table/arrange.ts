@@ -27,7 +27,9 @@ export function arrange(table: Table, arrangement: Arrangement): Table {
     return isUnderstood(how) ? called : arrangeColumn(called, how);
   });
   const key = contentKey(new TextEncoder().encode(`${table.key} ${JSON.stringify(arrangement)}`));
-  const result = { ...table, key, columns, arranged: { of: table.key, by: arrangement } };
+  const called = (name: string): string => arrangements.get(name)?.name ?? name;
+  const matrix = table.matrix && { ...table.matrix, names: table.matrix.names.map(called) };
+  const result = { ...table, key, columns, matrix, arranged: { of: table.key, by: arrangement } };
   for (const how of made) {
     const from = how.from === null ? null : findColumn(result, how.from);
     if (from === undefined) {

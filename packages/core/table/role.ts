@@ -1,5 +1,5 @@
 import { missingCount, type Column, type LevelColumn, type NumberColumn } from './column';
-import type { Table } from './table';
+import type { RelationMatrix, Table } from './table';
 
 /** What a column is for. */
 export const ROLES = ['measure', 'label', 'identity', 'text', 'weight', 'aside'] as const;
@@ -25,8 +25,9 @@ const LONG_TEXT = 40;
  * A first guess of what each column is for, seen beside the others; the analyst has the last word. An identifier or a
  * class in numbers is kept out of the measures, and said to be doubtful.
  */
-export function guessRoles(table: Pick<Table, 'columns' | 'rows'>): RoleGuess[] {
-  const { columns, rows } = table;
+export function guessRoles(table: Pick<Table, 'columns' | 'rows'> & Partial<Table>): RoleGuess[] {
+  const { columns, rows, matrix = null } = table;
+  if (matrix !== null) return rolesBeside(columns, rows, matrix);
   const guesses = columns.map(column => guessRole(column, rows));
   const measures = columns.filter((_, j) => guesses[j]!.role === 'measure');
   const few = measures.map(column => fewLevels(column as NumberColumn));
@@ -49,6 +50,18 @@ export function guessRoles(table: Pick<Table, 'columns' | 'rows'>): RoleGuess[] 
       doubtful: true,
     };
   });
+}
+
+/** What a matrix is of are measures, whatever their numbers look like. */
+function rolesBeside(columns: readonly Column[], rows: number, { kind, names }: RelationMatrix): RoleGuess[] {
+  const inMatrix = new Set(names);
+  return columns.map((column, j) =>
+    j > 0 && inMatrix.has(column.name)
+      ? { role: 'measure', reason: `${kind}s` }
+      : j === 0
+        ? { role: 'identity', reason: 'names of the rows' }
+        : guessRole(column, rows),
+  );
 }
 
 const LEAST_OTHERS = 2;

@@ -10,9 +10,9 @@ export type Source =
   | { readonly format: 'Arrow' }
   | { readonly format: 'workbook'; readonly sheet: string; readonly sheets: readonly string[] };
 
-/** A table that holds the relations of its columns in place of rows of data. */
+/** A table that holds the relations of its columns in place of rows of data, or the distances of its rows. */
 export interface RelationMatrix {
-  readonly kind: 'correlation' | 'covariance';
+  readonly kind: 'correlation' | 'covariance' | 'distance';
   /** The columns, in the order of the rows. */
   readonly names: readonly string[];
 }
@@ -33,11 +33,15 @@ export interface Table {
   readonly columns: readonly Column[];
   readonly source: Source;
   readonly notes: readonly ReadNote[];
-  /** Set where the rows are no cases but the relations of the columns. */
+  /** Set where the rows are no cases but the relations of the columns, or cases by their distances from one another. */
   readonly matrix: RelationMatrix | null;
   /** How it was made from the table of that key; null where it is as it was read. */
   readonly arranged: { readonly of: string; readonly by: Arrangement } | null;
 }
+
+/** Whether the rows are cases, which correlations and covariances are not. */
+export const hasCases = ({ matrix }: Pick<Table, 'matrix'>): boolean =>
+  matrix === null || matrix.kind === 'distance';
 
 /** The column of that name, or undefined. */
 export function findColumn(table: Table, name: string): Column | undefined {

@@ -1,3 +1,4 @@
+import { hasCases } from '@wold/core/table/table';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { findColumn } from '@wold/core/table/table';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
@@ -95,7 +96,7 @@ export function MapBrief({ reduction }: { reduction: Reduction }) {
   const { value } = usePlacement(reduction);
   const { names } = useNaming(reduction);
   const { Looks, figures = [] } = screensOf(reduction.settings.method).map;
-  const { matrix } = useTable();
+  const table = useTable();
   const { map } = reduction;
   const kept = value?.at.columns ?? 2;
   const dimensions = Array.from({ length: kept }, (_, d) => ({
@@ -145,7 +146,7 @@ export function MapBrief({ reduction }: { reduction: Reduction }) {
           edit(withMap(recipe, reduction, change), `map ${reduction.id}`);
         }}
       />
-      {matrix === null && (
+      {hasCases(table) && (
         <>
           <Looks reduction={reduction} />, <NamedWord reduction={reduction} />
           <GroupWords reduction={reduction} />

@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
 import { useCallback, useMemo, useState } from 'react';
+import { hasCases } from '@wold/core/table/table';
 import type { Placement } from '@wold/core/methods/placement';
 import type { Reduction, RowMap } from '@wold/core/recipe/schema';
 import { textAt } from '@wold/core/table/column';
@@ -37,11 +38,11 @@ import styles from './MapReading.module.css';
 /** Where does each row sit? The rows on two dimensions. */
 export function MapReading({ reduction }: { reduction: Reduction }) {
   const placement = usePlacement(reduction);
-  const { matrix } = useTable();
-  if (matrix !== null) {
+  const table = useTable();
+  if (!hasCases(table)) {
     return (
       <p className={`${styles.none} soft`}>
-        The table holds the {matrix.kind}s of its columns, and no rows that could be placed.
+        The table holds the {table.matrix?.kind}s of its columns, and no rows that could be placed.
       </p>
     );
   }

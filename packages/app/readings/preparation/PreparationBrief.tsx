@@ -2,6 +2,7 @@ import Checkbox from '@mui/material/Checkbox';
 import { ChoiceWord, NumberWord, Word } from '../../controls/Word';
 import { withColumn } from '@wold/core/recipe/edit/columns';
 import { withPreparation } from '@wold/core/recipe/edit/preparation';
+import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe } from '../../store/useStudy';
 import { useShortName } from '../../store/useShortName';
 import { count } from '@wold/core/writeup/format';
@@ -20,11 +21,13 @@ import {
 export function PreparationBrief() {
   const recipe = useRecipe();
   const edit = useEdit();
+  const table = useTable();
   const { preparation } = recipe;
   const { missing, gapsAllowed, outliers, weighting } = preparation;
   const weight = recipe.columns.find(({ role }) => role === 'weight');
   const set = (change: Partial<typeof preparation>, of: string) => edit(withPreparation(recipe, change), of);
   const own = preparation.transforms.length;
+  if (table.matrix?.kind === 'distance') return <>Use the distances as the table gives them.</>;
   return (
     <>
       Use measures with{' '}

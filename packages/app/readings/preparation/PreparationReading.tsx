@@ -2,6 +2,7 @@ import type { Account } from '@wold/core/preparation/prepared';
 import { useAccount, useBoxes } from '../../results/stages';
 import { fileStem } from '@wold/core/writeup/fileStem';
 import { TakeOutMenu } from '../../outputs/TakeOutMenu';
+import { useTable } from '../../store/TableContext';
 import { useSelection, useStudy } from '../../store/useStudy';
 import { useView } from '../../store/useView';
 import { takePicture } from '../../charts/picture';
@@ -25,22 +26,26 @@ const VIEWS = [
 ] as const;
 const VIEW_NAMES = VIEWS.map(([name]) => name);
 
+const AS_GIVEN =
+  'Distances are neither filled, scaled nor transformed. A row is left out where it is set aside, or where its column is no measure in Table.';
+
 /** Is it fit to use? Each measure before and after, and the account of what was changed. */
 export function PreparationReading() {
   const account = useAccount();
   const [view, setView] = useView('preparation', VIEW_NAMES);
+  const ofDistances = useTable().matrix?.kind === 'distance';
   return (
     <Resulting reading={account}>
       {value => (
         <div className={styles.reading}>
           <div className={styles.head}>
             <Figures figures={figuresOf(value)} />
-            <ViewSwitch views={VIEWS} view={view} onView={setView} />
+            {!ofDistances && <ViewSwitch views={VIEWS} view={view} onView={setView} />}
           </div>
-          <StepStrip account={value} />
-          {view === 'measures' && <Measures account={value} />}
-          {view === 'gaps' && <GapsView />}
-          {view === 'account' && <AccountView account={value} />}
+          {ofDistances ? <p className="soft">{AS_GIVEN}</p> : <StepStrip account={value} />}
+          {!ofDistances && view === 'measures' && <Measures account={value} />}
+          {!ofDistances && view === 'gaps' && <GapsView />}
+          {(ofDistances || view === 'account') && <AccountView account={value} />}
         </div>
       )}
     </Resulting>
@@ -85,7 +90,7 @@ function figuresOf({ rows, placedRows, rowsLeftOut, measures, measuresSetAside, 
   return [
     shown(rows.length, 'rows used'),
     shown(rowsLeftOut.length, 'rows left out'),
-    shown(measures.length, 'measures used'),
+    ...(measures.length > 0 ? [shown(measures.length, 'measures used')] : []),
     ...(measuresSetAside.length > 0 ? [shown(measuresSetAside.length, 'measures set aside')] : []),
     ...(placedRows.length > 0 ? [shown(placedRows.length, 'rows only placed')] : []),
     ...(averaged > 0 ? [shown(averaged, 'entries averaged')] : []),

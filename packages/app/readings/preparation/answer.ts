@@ -1,5 +1,6 @@
 import { count } from '@wold/core/writeup/format';
 import { notThere, type Answer } from '../answer';
+import { useTable } from '../../store/TableContext';
 import { useAccount } from '../../results/stages';
 
 const SCALE_SHORT = {
@@ -13,6 +14,7 @@ const SCALE_SHORT = {
 /** 34 rows left out · 31 values pulled in · unit variance */
 export function usePreparationAnswer(): Answer {
   const { value, stale, waits, problem } = useAccount();
+  const { matrix } = useTable();
   if (problem !== null)
     return { text: 'cannot be used yet', stale: false, attention: 1, because: problem.what };
   if (value === null) return notThere(waits);
@@ -28,7 +30,7 @@ export function usePreparationAnswer(): Answer {
     ...(pulled > 0 ? [`${pulled.toLocaleString('en')}\u00a0pulled\u00a0in`] : []),
     ...(value.reversals.length > 0 ? [`${value.reversals.length}\u00a0reversed`] : []),
     ...(value.transforms.length > 0 ? [`${value.transforms.length}\u00a0transformed`] : []),
-    SCALE_SHORT[value.scale],
+    matrix?.kind === 'distance' ? 'distances as given' : SCALE_SHORT[value.scale],
   ];
   return { text: parts.join(' · '), stale, attention: constant, because: 'measures that cannot be used' };
 }

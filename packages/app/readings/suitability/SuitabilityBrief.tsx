@@ -1,6 +1,7 @@
 import type { CorrelationKind } from '@wold/core/suitability/correlationMatrix';
 import type { Recipe } from '@wold/core/recipe/schema';
 import { ChoiceWord, NumberWord } from '../../controls/Word';
+import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe } from '../../store/useStudy';
 
 const KINDS: readonly { value: CorrelationKind; name: string; when: string }[] = [
@@ -25,9 +26,11 @@ const KINDS: readonly { value: CorrelationKind; name: string; when: string }[] =
 export function SuitabilityBrief() {
   const recipe = useRecipe();
   const edit = useEdit();
+  const table = useTable();
   const rules = recipe.suitability;
   const set = (change: Partial<Recipe['suitability']>, of: string) =>
     edit({ ...recipe, suitability: { ...rules, ...change } }, of);
+  if (table.matrix?.kind === 'distance') return <>Distances between rows say nothing of measures.</>;
   return (
     <>
       Relate the measures by{' '}

@@ -9,6 +9,7 @@ import { useSuitability } from '../../results/stages';
 import { selected } from '../../store/studySlice';
 import { withRoles } from '@wold/core/recipe/edit/columns';
 import { useAppDispatch } from '../../store/store';
+import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe, useSelection, useStudy } from '../../store/useStudy';
 import { useShortName } from '../../store/useShortName';
 import { Resulting } from '../Problem';
@@ -38,6 +39,14 @@ export function SuitabilityReading() {
   const { name } = useStudy();
   const sought = useSought();
   const [view, setView] = useView('suitability', VIEW_NAMES);
+  if (useTable().matrix?.kind === 'distance') {
+    return (
+      <p className="soft">
+        The table holds distances between its rows, and no measures. Draw a neighbour map of them, or open the
+        table that they were made from.
+      </p>
+    );
+  }
   return (
     <Resulting reading={found}>
       {value => {

@@ -2,14 +2,19 @@ import { methodNamed } from '@wold/core/methods/all';
 import { doubtful } from '@wold/core/suitability/doubt';
 import { count, fixed } from '@wold/core/writeup/format';
 import { useSuitability } from '../../results/stages';
+import { useTable } from '../../store/TableContext';
 import { useRecipe } from '../../store/useStudy';
 import { notThere, type Answer } from '../answer';
 
 /** KMO 0.84 · 1 measure doubtful */
 export function useSuitabilityAnswer(): Answer {
   const { value, stale, waits, problem } = useSuitability();
+  const table = useTable();
   const { suitability: rules, reductions } = useRecipe();
   const common = reductions.some(({ settings }) => methodNamed(settings.method).ofCommonFactors);
+  if (table.matrix?.kind === 'distance') {
+    return { text: 'distances, no\u00a0measures', stale: false, attention: 0, because: '' };
+  }
   if (problem !== null)
     return { text: 'cannot be told yet', stale: false, attention: 1, because: problem.what };
   if (value === null) return notThere(waits);

@@ -24,7 +24,12 @@ export function TableBrief() {
   const { source, notes } = table;
   return (
     <>
-      {table.matrix === null ? (
+      {table.matrix?.kind === 'distance' ? (
+        <>
+          Distances of {count(table.rows, 'row')} of “{table.name}” from one another, read as{' '}
+          <ReadingWord source={source} />; use <RowsWord of="only" />
+        </>
+      ) : table.matrix === null ? (
         <>
           {count(rows, 'row')} of “{table.name}”, read as <ReadingWord source={source} />, with{' '}
           <CodebookWord />

@@ -5,6 +5,7 @@ import { percent } from '@wold/core/writeup/format';
 import { Figures } from '../Figures';
 import { Resulting } from '../Problem';
 import { useDescription } from '../../results/stages';
+import type { Table } from '@wold/core/table/table';
 import { useTable } from '../../store/TableContext';
 import { useRecipe, useSelection } from '../../store/useStudy';
 import { ViewSwitch } from '../../controls/ViewSwitch';
@@ -21,6 +22,9 @@ const VIEWS = [
   ['repeats', 'Repeats'],
 ] as const;
 const VIEW_NAMES = VIEWS.map(([name]) => name);
+
+const measuresWord = ({ matrix }: Table, measures: number): string =>
+  matrix?.kind === 'distance' ? 'columns of distances' : measures === 1 ? 'measure' : 'measures';
 
 /** What do I have? All rows and columns, with what each column holds and is for. */
 export function TableReading() {
@@ -41,7 +45,7 @@ export function TableReading() {
             { value: summary.rows.toLocaleString('en'), of: summary.rows === 1 ? 'row' : 'rows' },
             {
               value: summary.roles.measure.toLocaleString('en'),
-              of: summary.roles.measure === 1 ? 'measure' : 'measures',
+              of: measuresWord(table, summary.roles.measure),
             },
             { value: String(summary.roles.label), of: summary.roles.label === 1 ? 'label' : 'labels' },
             {

@@ -16,7 +16,7 @@ export function useTableAnswer(): Answer {
     const { rows, roles } = summarise(table, recipe);
     const text = [
       count(rows, 'row'),
-      count(roles.measure, 'measure'),
+      ...(table.matrix?.kind === 'distance' ? [] : [count(roles.measure, 'measure')]),
       roles.label === 0 ? 'no\u00a0label' : count(roles.label, 'label'),
     ].join(' · ');
     const notes = table.notes.length;

@@ -13,6 +13,7 @@ export const componentsMethod: Method<ComponentsSettings, Kept, Components, type
   title: 'Components',
   doing: 'finding the dimensions of',
   ofCommonFactors: false,
+  ofDistances: false,
   fresh: freshComponents,
   ask: keptOf,
   renamed: settingsRenamed,

@@ -1,5 +1,5 @@
 import { prepared, treated } from '../../preparation/stages';
-import { rowsOf } from '../../preparation/prepared';
+import { measuresOf, rowsOf } from '../../preparation/prepared';
 import { treatmentOf } from '../../preparation/treatmentOf';
 import { parallelCount } from '../../dimensions/stages';
 import { worked, type Worked } from '../../stages/worked';
@@ -32,14 +32,14 @@ async function needed(ask: Kept, { need }: Bench) {
 
 const works: readonly Worked[] = [
   worked(stages.decomposition, async ({ preparation, without }, { need, host }) =>
-    decompose(await need(prepared, { preparation }), without, host),
+    decompose(measuresOf(await need(prepared, { preparation })), without, host),
   ),
   worked(stages.components, async (ask, { need, host }) => {
     const { preparation, without, keep, rotation } = ask;
     if (rotation.method !== 'none') {
       return rotate(await need(stages.components, { ...ask, rotation: NO_ROTATION }), rotation, host);
     }
-    const rows = await need(prepared, { preparation });
+    const rows = measuresOf(await need(prepared, { preparation }));
     const all = await need(stages.decomposition, { preparation, without });
     if (typeof keep !== 'object') return keepComponents(rows, all, keep);
     const settings = keep.parallel;

@@ -13,6 +13,7 @@ export const factorsMethod: Method<FactorsSettings, FactorsAsk, Factors, typeof 
   title: 'Factors',
   doing: 'finding the dimensions of',
   ofCommonFactors: true,
+  ofDistances: false,
   fresh: freshFactors,
   ask: factorsAsk,
   renamed: settingsRenamed,

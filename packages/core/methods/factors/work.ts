@@ -3,7 +3,7 @@ import { aboveAverage } from '../../dimensions/aboveAverage';
 import { eigenvaluesOf } from '../../dimensions/retention';
 import { parallelFactors } from '../../dimensions/stages';
 import { stretch } from '../../host';
-import { rowsOf, type Prepared } from '../../preparation/prepared';
+import { measuresOf, rowsOf, type Prepared } from '../../preparation/prepared';
 import { prepared } from '../../preparation/stages';
 import type { RotationSettings } from '../../rotation/rotateLoadings';
 import type { Bench } from '../../stages/bench';
@@ -28,19 +28,19 @@ import { signsTowards } from './turned';
 
 const works: readonly Worked[] = [
   worked(stages.measureCorrelations, async ({ preparation, correlations }, { need, host }) =>
-    correlationMatrix(await need(prepared, { preparation }), correlations, host),
+    correlationMatrix(measuresOf(await need(prepared, { preparation })), correlations, host),
   ),
   worked(stages.factors, async (ask, bench) => {
     const { need, host } = bench;
     const { preparation, without, correlations } = ask;
-    const rows = await need(prepared, { preparation });
+    const rows = measuresOf(await need(prepared, { preparation }));
     refuseMany(keptPlaces(rows.measures, without).length);
     const all = await need(stages.measureCorrelations, { preparation, correlations }, stretch(host, 0, 0.4));
     return factors(rows, without, await askedOf(ask, rows, bench), stretch(host, 0.4, 1), all);
   }),
   worked(stages.factorCosts, async (ask, { need, host }) => {
     const { preparation, without, correlations, most, extraction, rotation } = ask;
-    const { measures } = await need(prepared, { preparation });
+    const { measures } = measuresOf(await need(prepared, { preparation }));
     refuseMany(keptPlaces(measures, without).length);
     const all = await need(stages.measureCorrelations, { preparation, correlations }, stretch(host, 0, 0.2));
     const kept = keptPlaces(measures, without);

@@ -13,6 +13,7 @@ export const neighboursMethod: Method<NeighboursSettings, NeighboursAsk, Neighbo
   title: 'Neighbour map',
   doing: 'laying out',
   ofCommonFactors: false,
+  ofDistances: true,
   fresh: freshNeighbours,
   ask: neighboursAsk,
   renamed: settingsRenamed,

@@ -1,13 +1,13 @@
 import { columnOf, zeros, type Matrix } from '../../algebra/matrix';
 import { quietHost, type Host } from '../../host';
 import { labelAgreement, type LabelAgreement } from '../../nearest/labelAgreement';
-import { searchMetric } from '../../nearest/metric';
 import { placeNeighbours } from '../../nearest/placeNeighbours';
 import { largestJudged, trueness, type Trueness } from '../../nearest/trueness';
-import type { PreparedRows } from '../../preparation/prepared';
+import type { AnyPrepared } from '../../preparation/prepared';
 import { Problem } from '../../problem';
 import { findColumn, type Table } from '../../table/table';
-import { searchedRows, type NeighbourGraph } from './graph';
+import type { NeighbourGraph } from './graph';
+import { searchedRows } from './searchedRows';
 import type { NeighbourMap } from './neighbourMap';
 import type { OfGraph } from './question';
 
@@ -39,17 +39,17 @@ export const judgedAt = (asked: number, points: number): number => Math.min(aske
 
 /** Trustworthiness, continuity and neighbours kept, over all points or a thousand of them. */
 export function mapQuality(
-  prepared: PreparedRows,
+  prepared: AnyPrepared,
   graph: NeighbourGraph,
   map: NeighbourMap,
   ask: OfGraph & { readonly judgedAt: number },
   host: Host = quietHost,
 ): MapQuality {
-  const { flat, point } = searchedRows(prepared, ask);
+  const { flat, point, by } = searchedRows(prepared, ask);
   const at = pointsOf(map, graph);
   const k = judgedAt(ask.judgedAt, graph.points);
   const looked = graph.points <= ALL ? graph.points : SAMPLE;
-  const { each, points, ...whole } = trueness(flat, at, k, searchMetric(ask.metric), looked, host);
+  const { each, points, ...whole } = trueness(flat, at, k, by, looked, host);
   const all = points.length === graph.points;
   const perRow = (values: Float32Array): Float32Array => {
     const ofPoint = new Float32Array(graph.points).fill(NaN);

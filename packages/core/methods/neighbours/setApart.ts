@@ -2,7 +2,7 @@ import { quietHost, type Host } from '../../host';
 import { isMissing, numberAt, type NumberColumn } from '../../table/column';
 import { Problem } from '../../problem';
 import { findColumn, type Table } from '../../table/table';
-import type { PreparedRows } from '../../preparation/prepared';
+import type { AnyPrepared } from '../../preparation/prepared';
 
 /** Rows of a map that are held against all others: those of a level, or some by their place in the table. */
 export type Region =
@@ -34,7 +34,7 @@ export interface RegionApart {
 /** Holds the rows of a region against the other rows used, column by column, weighted. @throws Problem where either has no row */
 export function setApart(
   table: Table,
-  { rows, weights }: PreparedRows,
+  { rows, weights }: AnyPrepared,
   region: Region,
   host: Host = quietHost,
 ): RegionApart {
@@ -49,7 +49,11 @@ export function setApart(
       region.kind === 'level' ? `column “${region.column}”, level “${region.level}”` : 'the selected rows',
     );
   }
-  const numbers = table.columns.filter((column): column is NumberColumn => column.kind === 'number');
+  // How far rows are from each other tells of no column.
+  const distances = new Set(table.matrix?.names);
+  const numbers = table.columns.filter(
+    (column): column is NumberColumn => column.kind === 'number' && !distances.has(column.name),
+  );
   const columns = numbers.flatMap((column, place) => {
     host.progress(place / numbers.length);
     return columnApart(column, rows, inside, weightAt);

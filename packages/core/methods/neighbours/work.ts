@@ -1,7 +1,7 @@
-import { rowsOf } from '../../preparation/prepared';
 import { prepared, type OfPreparation } from '../../preparation/stages';
 import { stretch, type Host } from '../../host';
 import { Problem } from '../../problem';
+import { hasCases } from '../../table/table';
 import type { Bench } from '../../stages/bench';
 import type { Course } from '../../stages/course';
 import { worked, type Worked } from '../../stages/worked';
@@ -19,8 +19,8 @@ import { NEIGHBOURS_FILES } from './tables';
 import { tsneSteps } from './tsne/steps';
 import { umapSteps } from './umap/steps';
 
-const rowsFor = async ({ preparation }: OfPreparation, { need }: Bench, host?: Host) =>
-  rowsOf(await need(prepared, { preparation }, host));
+const rowsFor = ({ preparation }: OfPreparation, { need }: Bench, host?: Host) =>
+  need(prepared, { preparation }, host);
 
 const graphFor = (ask: NeighboursAsk, { need, host }: Bench) =>
   need(stages.neighbourGraph, graphOf(ask), stretch(host, 0, 0.3));
@@ -32,7 +32,7 @@ const mapFor = (ask: NeighboursAsk, { need, host }: Bench): Promise<NeighbourMap
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
 const course: Course<NeighboursAsk, NeighbourMap, any> = {
   begin: async (ask, bench) => {
-    if (bench.table.matrix !== null) {
+    if (!hasCases(bench.table)) {
       throw new Problem(
         'a table of relations has no rows to be laid out.',
         'Open the table that it was made from.',

@@ -10,6 +10,7 @@ import {
   type UmapSettings,
 } from '@wold/core/methods/neighbours/settings';
 import type { Metric } from '@wold/core/nearest/metric';
+import { hasCases } from '@wold/core/table/table';
 import { withSettings } from '@wold/core/recipe/edit/reductions';
 import { count, percent } from '@wold/core/writeup/format';
 import { ChoiceWord, NumberWord } from '../../../controls/Word';
@@ -40,8 +41,9 @@ function useSet(reduction: NeighboursReduction) {
 export function MapWords({ reduction }: { reduction: NeighboursReduction }) {
   const set = useSet(reduction);
   const { embedding, dimensions, seed, start } = reduction.settings;
-  const { matrix } = useTable();
-  if (matrix !== null) return <>No map: a table of {matrix.kind}s has no rows to be laid out</>;
+  const table = useTable();
+  const { matrix } = table;
+  if (!hasCases(table)) return <>No map: a table of {matrix?.kind}s has no rows to be laid out</>;
   return (
     <>
       <ChoiceWord
@@ -73,14 +75,24 @@ export function MapWords({ reduction }: { reduction: NeighboursReduction }) {
         ]}
         onChoose={chosen => set({ dimensions: chosen }, 'map dimensions')}
       />{' '}
-      of <MeasuresWord reduction={reduction} />, by <MetricWord reduction={reduction} />
-      <LeadingWord reduction={reduction} />,{' '}
-      {embedding === 't-sne' ? <TsneWords reduction={reduction} /> : <UmapWords reduction={reduction} />},
+      {matrix?.kind === 'distance' ? (
+        'by the distances that the table gives'
+      ) : (
+        <>
+          of <MeasuresWord reduction={reduction} />, by <MetricWord reduction={reduction} />
+          <LeadingWord reduction={reduction} />
+        </>
+      )}
+      , {embedding === 't-sne' ? <TsneWords reduction={reduction} /> : <UmapWords reduction={reduction} />},
       from{' '}
       <ChoiceWord
         settles="Where rows start from"
         value={start}
-        word={STARTS[startOf(reduction.settings)]}
+        word={
+          matrix?.kind === 'distance' && startOf(reduction.settings) === 'components'
+            ? 'places that keep the distances'
+            : STARTS[startOf(reduction.settings)]
+        }
         choices={[
           {
             value: 'auto' as const,

@@ -1,0 +1,96 @@
+import { leadingScores } from '../../algebra/leadingScores';
+import { someColumns, type Matrix } from '../../algebra/matrix';
+import { quietHost, type Host } from '../../host';
+import { distinctRows, someRows } from '../../nearest/distinct';
+import { metricRows, searchMetric, type Metric, type NoDistance } from '../../nearest/metric';
+import { flatRows, type FlatRows } from '../../nearest/rows';
+import { rowsOf, type AnyPrepared, type PreparedRows } from '../../preparation/prepared';
+import { Problem } from '../../problem';
+import { searchedDistances } from './searchedDistances';
+import { refuseFew, MOST_DIMENSIONS, type SearchedRows } from './points';
+import type { OfGraph } from './question';
+
+/**
+ * What distances are taken of, each row once: the prepared rows without the measures that are left out, as the metric
+ * asks for them, on their leading components where that is asked; or the distances that the table gives.
+ *
+ * @throws Problem where gaps are kept, fewer than four rows are distinct, a row has no distance in the metric, or the
+ *   table holds neither measures nor distances
+ */
+export function searchedRows(prepared: AnyPrepared, ask: OfGraph, host: Host = quietHost): SearchedRows {
+  if (prepared.kind === 'distances') return searchedDistances(prepared, ask.without);
+  return searchedMeasures(rowsOf(prepared), ask, host);
+}
+
+function searchedMeasures(
+  prepared: PreparedRows,
+  { without, metric, leading }: OfGraph,
+  host: Host,
+): SearchedRows {
+  const kept = [...prepared.measures.keys()].filter(j => !without.includes(prepared.measures[j]!));
+  refuse(prepared, kept.length);
+  const all = kept.length === prepared.measures.length;
+  const matrix = all ? prepared.values : someColumns(prepared.values, kept);
+  const flat = flatRows(matrix);
+  const { point, first } = distinctRows(flat);
+  refuseFew(first.length, prepared.rows.length);
+  const distinct = first.length === flat.n ? flat : someRows(flat, first);
+  const none = metricRows(distinct, metric);
+  if (none !== null) throw noDistance(none, metric, prepared.rows[first[none.row]!]!);
+  const reduces = leading !== null && leading < kept.length;
+  // The prepared rows themselves, where they are what distances are taken of, have all their digits.
+  const asPrepared = distinct === flat && (metric === 'euclidean' || metric === 'manhattan');
+  const x = asPrepared ? matrix : matrixOf(distinct);
+  const centred = asPrepared && prepared.scale !== 'none' && prepared.weights === null;
+  const { scores, share } = leadingScores(x, reduces ? leading : MOST_DIMENSIONS, centred, host);
+  return {
+    measures: kept.map(j => prepared.measures[j]!),
+    rows: prepared.rows,
+    notPlaced: prepared.placedRows.length,
+    weights: prepared.weights,
+    counts: prepared.counts,
+    point,
+    points: first.length,
+    copies: prepared.rows.length - first.length,
+    leading: reduces ? { components: scores.columns, share } : null,
+    places: someColumns(scores, [...Array(Math.min(MOST_DIMENSIONS, scores.columns)).keys()]),
+    flat: reduces ? flatRows(scores) : distinct,
+    by: searchMetric(metric),
+  };
+}
+
+function refuse(prepared: PreparedRows, measures: number): void {
+  if (prepared.gaps > 0) {
+    throw new Problem(
+      `${prepared.gaps} entries are missing and kept, and rows with gaps have no distances.`,
+      'Leave out their rows or fill gaps in question 2.',
+    );
+  }
+  if (measures < 2) {
+    throw new Problem(
+      `${measures === 0 ? 'no measure is' : 'only one measure is'} left in this reduction.`,
+      'Take at least two measures in.',
+    );
+  }
+}
+
+function noDistance({ why }: NoDistance, metric: Metric, row: number): Problem {
+  const said = {
+    zeros: 'all its entries are 0',
+    constant: 'all its entries are the same',
+    negative: 'it has entries below 0, of which there are no shares',
+  }[why];
+  return new Problem(
+    `${said}, so that it has no ${metric === 'hellinger' ? 'Hellinger' : metric} distance.`,
+    'Set the row aside in question 2, or take distances by Euclid.',
+    `row ${row + 1}`,
+  );
+}
+
+function matrixOf({ n, entries, stride, values }: FlatRows): Matrix {
+  const result = { rows: n, columns: entries, values: new Float64Array(n * entries) };
+  for (let j = 0; j < entries; j++) {
+    for (let i = 0; i < n; i++) result.values[j * n + i] = values[i * stride + j]!;
+  }
+  return result;
+}
