@@ -1,10 +1,25 @@
+import type { Matrix } from '../../algebra/matrix';
 import type { SearchMetric } from '../../nearest/metric';
 import type { FlatRows } from '../../nearest/rows';
 import { Problem } from '../../problem';
-import type { NeighbourGraph } from './graph';
+import type { GraphFacts } from './neighbourMap';
+
+/** The distinct rows of a table. */
+export interface Points extends Pick<GraphFacts, 'points' | 'copies' | 'leading'> {
+  readonly measures: readonly string[];
+  readonly rows: Uint32Array;
+  readonly notPlaced: number;
+  /** A weight per row, or null where all are 1, and whether these are counts. They have no say in where rows lie. */
+  readonly weights: Float64Array | null;
+  readonly counts: boolean;
+  /** The point of each row: rows that are the same share one. */
+  readonly point: Uint32Array;
+  /** Points × 3 or fewer: scores on the leading components of what distances are taken of. */
+  readonly places: Matrix;
+}
 
 /** What distances are taken of, point by point. */
-export interface SearchedRows extends Omit<NeighbourGraph, 'neighbours' | 'recall' | 'found'> {
+export interface SearchedRows extends Points {
   readonly flat: FlatRows;
   readonly by: SearchMetric;
 }
