@@ -27,15 +27,17 @@ const PANEL = 8;
  * The k nearest of each row among all others, every distance looked at; blocks of products where it is Euclid's.
  *
  * @param k at most n − 1
+ * @param first only so many rows are looked at, among all
  */
 export function exactNeighbours(
   rows: FlatRows,
   k: number,
   metric: SearchMetric,
   host: Host = quietHost,
+  first = rows.n,
 ): Neighbours {
-  const found = metric === 'given' ? null : compiled(rows, k, metric, host);
-  return found ?? plain(rows, k, metric, host);
+  const found = metric === 'given' ? null : compiled(rows, k, metric, host, first);
+  return found ?? plain(rows, k, metric, host, first);
 }
 
 function compiled(
@@ -43,6 +45,7 @@ function compiled(
   k: number,
   metric: Exclude<SearchMetric, 'given'>,
   host: Host,
+  first: number,
 ): Neighbours | null {
   const team = startTeam(host.helpers);
   if (team === null) return null;
@@ -50,7 +53,7 @@ function compiled(
     const { n, entries, stride, values } = rows;
     const kept = Math.min(n - 1, k + SPARE);
     const panels = Math.ceil(n / PANEL);
-    const parts = Math.ceil(n / QUERIES);
+    const parts = Math.ceil(first / QUERIES);
     const which = metric === 'manhattan' ? 1 : 0;
     const from = team.room(4 * values.length);
     const packed = team.room(4 * PANEL * panels * entries);
@@ -81,7 +84,7 @@ function compiled(
     team.run('sortNearest', Math.min(parts, 60_000), [
       ...[from, n, stride, QUERIES * Math.ceil(parts / 60_000), kept, distances, places, which],
     ]);
-    return trimmed(n, k, kept, team.u32(places, n * kept), team.f32(distances, n * kept));
+    return trimmed(first, k, kept, team.u32(places, n * kept), team.f32(distances, n * kept));
   } finally {
     team.end();
   }
@@ -96,7 +99,13 @@ function centre(flat: Float32Array, { n, entries, stride }: FlatRows): void {
   }
 }
 
-function trimmed(n: number, k: number, kept: number, rows: Uint32Array, distances: Float32Array): Neighbours {
+export function trimmed(
+  n: number,
+  k: number,
+  kept: number,
+  rows: Uint32Array,
+  distances: Float32Array,
+): Neighbours {
   const result = { k, rows: new Uint32Array(n * k), distances: new Float32Array(n * k) };
   for (let i = 0; i < n; i++) {
     result.rows.set(rows.subarray(i * kept, i * kept + k), i * k);
@@ -106,13 +115,13 @@ function trimmed(n: number, k: number, kept: number, rows: Uint32Array, distance
 }
 
 /** The same in plain loops. */
-function plain(rows: FlatRows, k: number, metric: SearchMetric, host: Host): Neighbours {
+function plain(rows: FlatRows, k: number, metric: SearchMetric, host: Host, first: number): Neighbours {
   const { n } = rows;
-  const result = { k, rows: new Uint32Array(n * k), distances: new Float32Array(n * k) };
+  const result = { k, rows: new Uint32Array(first * k), distances: new Float32Array(first * k) };
   const all = new Float32Array(n);
   const places = new Uint32Array(n);
-  for (let i = 0; i < n; i++) {
-    if (i % 64 === 0) host.progress(i / n);
+  for (let i = 0; i < first; i++) {
+    if (i % 64 === 0) host.progress(i / first);
     for (let j = 0; j < n; j++) {
       all[j] = distanceOf(rows, i, j, metric);
       places[j] = j;

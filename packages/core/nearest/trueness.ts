@@ -1,9 +1,9 @@
 import type { Matrix } from '../algebra/matrix';
-import { seededRandom } from '../algebra/random';
 import { quietHost, type Host } from '../host';
 import { distanceOf } from './exactNeighbours';
 import type { SearchMetric } from './metric';
 import type { FlatRows } from './rows';
+import { sampled } from './sampled';
 
 /** How true a map is to the neighbourhoods of what it maps. */
 export interface Trueness {
@@ -112,16 +112,6 @@ function rankOf(j: number, distances: Float64Array): number {
   }
   // The point itself is among those before.
   return before;
-}
-
-function sampled(n: number, count: number): Uint32Array {
-  const { whole } = seededRandom(1);
-  const order = Uint32Array.from({ length: n }, (_, i) => i);
-  for (let place = 0; place < count; place++) {
-    const other = place + whole(n - place);
-    [order[place], order[other]] = [order[other]!, order[place]!];
-  }
-  return order.slice(0, count).sort();
 }
 
 function meanOf(values: Float32Array): number {

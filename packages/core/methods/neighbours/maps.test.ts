@@ -230,6 +230,17 @@ describe('what no map can be made of', () => {
   });
 });
 
+test('many rows are searched, and how much of the truth is found is told', () => {
+  const { graph } = graphFor(normalColumns(10_000, 100, 6), {
+    embedding: 'umap',
+    leading: null,
+    umap: { neighbours: 15 },
+  });
+  expect(graph.recall).toBeGreaterThan(0.9);
+  expect(graph.recall).toBeLessThanOrEqual(1);
+  expect(graph.neighbours.rows).toHaveLength(150_000);
+});
+
 describe('what is told of a map', () => {
   const columns = heapColumns(90, 5, 3, 5, 12);
   const heaps = Array.from({ length: 90 }, (_, i) => ['a', 'b', 'c'][i % 3]!);

@@ -6,7 +6,7 @@ import type { MapAgreement, MapQuality } from './quality';
 import type { Region, RegionApart } from './setApart';
 import type { NeighboursAsk, OfGraph } from './question';
 
-export const neighbourGraph = stage<OfGraph, NeighbourGraph>('neighbourGraph', 1, 'long', [prepared], {
+export const neighbourGraph = stage<OfGraph, NeighbourGraph>('neighbourGraph', 2, 'long', [prepared], {
   kept: true,
 });
 

@@ -182,7 +182,7 @@ function offerOne(distance: f32, query: i32, row: i32, k: i32, distances: usize,
 }
 
 /** Puts a row in a heap's place `at`, or further down where it is nearer than what stands there. */
-function sink(distance: f32, row: i32, at: i32, k: i32, distances: usize, places: usize): void {
+export function sink(distance: f32, row: i32, at: i32, k: i32, distances: usize, places: usize): void {
   for (;;) {
     let child = 2 * at + 1;
     if (child >= k) break;
