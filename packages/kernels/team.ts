@@ -2,6 +2,7 @@ import { ALONE, SHARED } from './dist/maps';
 
 /** The hot loops of neighbour maps, by name; what each is given stands beside it in `assembly/maps`. */
 export const MAP_KERNELS = [
+  'addWholeProducts',
   'packRows',
   'nearestRows',
   'sortNearest',
@@ -36,6 +37,7 @@ export interface Team {
   readonly f32: (at: number, count: number) => Float32Array;
   readonly f64: (at: number, count: number) => Float64Array;
   readonly u32: (at: number, count: number) => Uint32Array;
+  readonly i16: (at: number, count: number) => Int16Array;
   /** Has all parts of a work done: 65,534 of them at most. */
   readonly run: (kernel: MapKernel, parts: number, args: readonly number[]) => void;
   /** Lets the other threads go; the memory goes with the team. */
@@ -155,6 +157,7 @@ function teamOn(memory: Memory, kernels: Kernels, shared: boolean): Team {
     f32: (at, count) => new Float32Array(memory.buffer, at, count),
     f64: (at, count) => new Float64Array(memory.buffer, at, count),
     u32: (at, count) => new Uint32Array(memory.buffer, at, count),
+    i16: (at, count) => new Int16Array(memory.buffer, at, count),
     run: (kernel, parts, args) => {
       new Float64Array(memory.buffer, ARGUMENTS, args.length).set(args);
       if (!shared) {

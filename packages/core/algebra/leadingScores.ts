@@ -13,22 +13,31 @@ export interface LeadingScores {
   readonly share: number;
 }
 
+/** Directions of leading components, and what they hold. */
+export interface LeadingDirections {
+  /** p × count, of unit length; fewer columns where there are fewer dimensions. */
+  readonly coefficients: Matrix;
+  /** Of all variance. */
+  readonly share: number;
+}
+
 /**
- * Scores on the leading principal components of the covariances of n × p numbers, by the side that is shorter
- * (Hotelling 1933). The largest coefficient of each component is positive.
+ * The leading principal components of the covariances of n × p numbers about their means, by the side that is shorter
+ * (Hotelling 1933). The largest coefficient of each is positive.
  *
- * @param centred whether the columns are about their means already
+ * @param products of the columns, where they are at hand
  */
-export function leadingScores(
-  x: Matrix,
+export function leadingDirections(
+  about: Matrix,
   count: number,
-  centred: boolean,
   host: Host = quietHost,
-): LeadingScores {
-  const about = centred ? x : aboutMeans(x);
+  products: Matrix | null = null,
+): LeadingDirections {
   const { rows: n, columns: p } = about;
-  const wide = p > n;
-  const { values, vectors } = symmetricEigen(crossProducts(wide ? transpose(about) : about, host));
+  const wide = p > n && products === null;
+  const { values, vectors } = symmetricEigen(
+    products ?? crossProducts(wide ? transpose(about) : about, host),
+  );
   const floor = Math.max(n, p) * Number.EPSILON * Math.max(values[0] ?? 0, 0);
   const total = values.reduce((sum, value) => sum + Math.max(0, value), 0);
   let found = 0;
@@ -43,7 +52,23 @@ export function leadingScores(
   }
   let held = 0;
   for (let d = 0; d < found; d++) held += values[d]!;
-  return { scores: product(about, coefficients), share: total > 0 ? held / total : 0 };
+  return { coefficients, share: total > 0 ? held / total : 0 };
+}
+
+/**
+ * Scores of n × p numbers on their {@link leadingDirections}.
+ *
+ * @param centred whether the columns are about their means already
+ */
+export function leadingScores(
+  x: Matrix,
+  count: number,
+  centred: boolean,
+  host: Host = quietHost,
+): LeadingScores {
+  const about = centred ? x : aboutMeans(x);
+  const { coefficients, share } = leadingDirections(about, count, host);
+  return { scores: product(about, coefficients), share };
 }
 
 function aboutMeans(x: Matrix): Matrix {

@@ -6,6 +6,7 @@ import { descentNeighbours, exactIsQuicker } from './descent';
 import { exactNeighbours, type Neighbours } from './exactNeighbours';
 import { levelsFor, projected, randomDirections, treeLeaves } from './forest';
 import { FRESH, ROW, sampledLists } from './lists';
+import { projectedRows } from './projectedRows';
 import { recallOf } from './recall';
 import { flatRows, type FlatRows } from './rows';
 
@@ -141,4 +142,23 @@ test('all distances are looked at where rows are few, or neighbours many', () =>
   expect(exactIsQuicker({ n: 60_000, entries: 50 }, 15)).toBe(false);
   expect(exactIsQuicker({ n: 60_000, entries: 50 }, 90)).toBe(true);
   expect(exactIsQuicker({ n: 500_000, entries: 50 }, 90)).toBe(false);
+});
+
+test('rows along directions are their products, compiled and plain', () => {
+  const rows = heaps(700, 6, 5);
+  const { normal } = seededRandom(1);
+  const directions = { rows: 6, columns: 3, values: Float64Array.from({ length: 18 }, normal) };
+  const found = projectedRows(rows, directions);
+  const plain = plainly(() => projectedRows(rows, directions));
+  for (const [i, d] of [
+    [0, 0],
+    [699, 2],
+    [256, 1],
+  ] as const) {
+    // prettier-ignore
+    let sum = 0;
+    for (let e = 0; e < 6; e++) sum += rows.values[i * rows.stride + e]! * directions.values[d * 6 + e]!;
+    expect(found.values[d * 700 + i]! / sum).toBeCloseTo(1, 4);
+    expect(plain.values[d * 700 + i]! / sum).toBeCloseTo(1, 4);
+  }
 });

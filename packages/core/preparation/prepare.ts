@@ -30,6 +30,7 @@ export function prepare(
   if (matrix?.kind === 'distance') throw noMeasures();
   if (matrix !== null) return prepareMatrix(table, matrix, input);
   if (input.measures.length < 2) throw tooFewMeasures(input.measures.length, []);
+  const own = treated === undefined;
   treated ??= treatFor(table, input, stretch(host, 0, 0.6));
   const { rows } = treated;
   if (rows.length < 2) throw tooFewRows(table, treated);
@@ -47,12 +48,17 @@ export function prepare(
   const measuresSetAside = [...treated.measuresSetAside, ...constant];
   if (kept.length < 2) throw tooFewMeasures(kept.length, measuresSetAside);
 
-  const { columns, placed, ...account } = treated;
+  const { columns: treatedColumns, placed, ...account } = treated;
+  const columns: (Float64Array | null)[] = [...treatedColumns];
+  if (own) (treatedColumns as Float64Array[]).length = 0;
+  const bytes = bytesOf(table, kept, columns as Float64Array[]);
   const values = zeros(rows.length, kept.length);
   const placedValues = zeros(placed.rows.length, kept.length);
   kept.forEach((measure, j) => {
     scaleInto(columnOf(values, j), columns[measure.from]!, measure);
     scaleInto(columnOf(placedValues, j), placed.columns[measure.from]!, measure);
+    // A large table is not held twice for long.
+    columns[measure.from] = null;
   });
   const originals = kept.map(({ name }) => {
     const moments = momentsOf(valuesIn(measureOf(table, name), rows), weights);
@@ -78,7 +84,25 @@ export function prepare(
     values,
     placedValues,
     gaps: nanCount(values.values),
+    bytes,
   };
+}
+
+/** The measures as the table has them, where all are bytes and none is otherwise after treatment. */
+function bytesOf(
+  table: Table,
+  kept: readonly MeasureScale[],
+  columns: readonly Float64Array[],
+): Uint8Array[] | null {
+  const bytes: Uint8Array[] = [];
+  for (const { name, from } of kept) {
+    const { values } = measureOf(table, name);
+    const treated = columns[from]!;
+    if (!(values instanceof Uint8Array) || values.length !== treated.length) return null;
+    for (let i = 0; i < values.length; i++) if (values[i] !== treated[i]) return null;
+    bytes.push(values);
+  }
+  return bytes;
 }
 
 /** How a treated measure is centred and scaled. */

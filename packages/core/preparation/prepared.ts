@@ -80,6 +80,8 @@ export interface PreparedRows extends Account {
   readonly placedValues: Matrix;
   /** How many entries of `values` are missing. */
   readonly gaps: number;
+  /** The measures before they were centred and scaled, where all of them are bytes; null where they are not. */
+  readonly bytes: readonly Uint8Array[] | null;
 }
 
 /** Second moments that methods work from where the table gives these in place of rows. */
@@ -141,7 +143,7 @@ export function accountOf(prepared: AnyPrepared): Account {
     return account;
   }
   if (prepared.kind === 'rows') {
-    const { kind: _k, values: _v, placedValues: _p, gaps: _g, ...account } = prepared;
+    const { kind: _k, values: _v, placedValues: _p, gaps: _g, bytes: _b, ...account } = prepared;
     return account;
   }
   const { kind: _k, covariances: _c, precision: _p, ...account } = prepared;

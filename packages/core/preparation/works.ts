@@ -10,6 +10,9 @@ import * as stages from './stages';
 import { treatmentOf } from './treatmentOf';
 import type { Treated } from './treatment';
 
+/** Entries of treated measures that are held at most. */
+const MOST_HELD = 2e7;
+
 const treatedOf = (bench: Bench, preparation: PreparationInput): Promise<Treated> =>
   bench.need(stages.treated, { preparation: treatmentOf(preparation) });
 
@@ -29,7 +32,9 @@ export const PREPARATION_WORKS: readonly Worked[] = [
     if (matrix?.kind === 'distance') {
       return prepareDistances(table, matrix, preparation, weightFor(table, preparation));
     }
-    const treats = matrix === null && preparation.measures.length > 1;
+    // What was treated of a very large table is not held beside what is prepared.
+    const entries = table.rows * preparation.measures.length;
+    const treats = matrix === null && preparation.measures.length > 1 && entries <= MOST_HELD;
     return prepare(table, preparation, host, treats ? await treatedOf(bench, preparation) : undefined);
   }),
   worked(stages.account, async (ask, bench) => accountOf(await bench.need(stages.prepared, ask))),

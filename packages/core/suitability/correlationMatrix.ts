@@ -1,9 +1,9 @@
-import { crossProducts } from '../algebra/crossProducts';
-import { columnOf, weighted, zeros, type Matrix } from '../algebra/matrix';
+import { columnOf, zeros, type Matrix } from '../algebra/matrix';
 import { quietHost, type Host } from '../host';
 import { divisorOver } from '../preparation/rowWeights';
 import { ranks } from '../preparation/transform';
 import { momentsOf } from '../table/moments';
+import { preparedProducts } from '../preparation/preparedProducts';
 import { completeRows, type Prepared, type PreparedRows } from '../preparation/prepared';
 import { polychoricCorrelations } from './polychoric';
 import { correlationOf } from './relations';
@@ -24,7 +24,7 @@ export function correlationMatrix(prepared: Prepared, kind: CorrelationKind, hos
   const p = of.measures.length;
   const complete = of.scale === 'none' ? null : completeRows(of);
   if (complete !== null) {
-    return scaledToOne(crossProducts(weighted(complete.values, of.weights), host));
+    return scaledToOne(preparedProducts(complete, [...Array(p).keys()], host));
   }
   const result = zeros(p, p);
   for (let a = 0; a < p; a++) {
@@ -74,5 +74,5 @@ export function ranked(prepared: PreparedRows): PreparedRows {
     sds[j] = Math.sqrt(moments.squares / divisorOver(moments, own, counts));
   }
   const divisors = new Float64Array(values.columns).fill(1);
-  return { ...prepared, values: result, sds, divisors, scale: 'centre' };
+  return { ...prepared, values: result, bytes: null, sds, divisors, scale: 'centre' };
 }

@@ -6,6 +6,7 @@ import { symmetricEigen, type Eigen } from '../../algebra/symmetricEigen';
 import { quietHost, stretch, type Host } from '../../host';
 import { Problem } from '../../problem';
 import type { Prepared, PreparedMoments, PreparedRows } from '../../preparation/prepared';
+import { preparedProducts } from '../../preparation/preparedProducts';
 import { meanOf } from '../../table/moments';
 import { nipals } from './nipals';
 
@@ -58,17 +59,17 @@ export function decompose(
   }
   if (prepared.kind === 'moments') return decomposeMoments(prepared, kept, host);
   if (prepared.gaps > 0) return decomposeWithGaps(prepared, kept, host);
-  const x = weighted(someColumns(prepared.values, kept), prepared.weights);
-  const [rows, p] = [x.rows, x.columns];
+  const [rows, p] = [prepared.values.rows, kept.length];
+  const ownRows = () => weighted(someColumns(prepared.values, kept), prepared.weights);
   // Centring takes one dimension from the rows.
   const n = Math.max(rows, Math.ceil(prepared.n ?? rows));
   const most = Math.min(p, prepared.scale === 'none' ? n : n - 1);
-  if (p > rows) return finish(prepared, kept, fromRows(x, prepared.divisor, host), most, false);
-  const eigen = fromColumns(x, prepared.divisor, host);
+  if (p > rows) return finish(prepared, kept, fromRows(ownRows(), prepared.divisor, host), most, false);
+  const eigen = fromColumns(prepared, kept, host);
   const lost = eigen.values[p - 1]! < LOST * eigen.values[0]!;
   const refines = lost && rows * p * p <= MOST_WORK && p <= MOST_COLUMNS;
   if (!refines) return finish(prepared, kept, eigen, most, true);
-  return finish(prepared, kept, fromRowsThemselves(x, prepared, kept, eigen), most, true, 0);
+  return finish(prepared, kept, fromRowsThemselves(ownRows(), prepared, kept, eigen), most, true, 0);
 }
 
 /**
@@ -218,9 +219,9 @@ function decomposeWithGaps(prepared: PreparedRows, kept: readonly number[], host
   };
 }
 
-function fromColumns(x: Matrix, divisor: number, host: Host) {
-  const products = crossProducts(x, stretch(host, 0, 0.3));
-  for (let i = 0; i < products.values.length; i++) products.values[i]! /= divisor;
+function fromColumns(prepared: PreparedRows, kept: readonly number[], host: Host) {
+  const products = preparedProducts(prepared, kept, stretch(host, 0, 0.3));
+  for (let i = 0; i < products.values.length; i++) products.values[i]! /= prepared.divisor;
   return symmetricEigen(products, stretch(host, 0.3, 1));
 }
 

@@ -1,9 +1,11 @@
-import { leadingScores } from '../../algebra/leadingScores';
+import { leadingDirections, leadingScores, type LeadingScores } from '../../algebra/leadingScores';
 import { someColumns, type Matrix } from '../../algebra/matrix';
-import { quietHost, type Host } from '../../host';
+import { quietHost, stretch, type Host } from '../../host';
 import { distinctRows, someRows } from '../../nearest/distinct';
 import { metricRows, searchMetric, type Metric, type NoDistance } from '../../nearest/metric';
+import { projectedRows } from '../../nearest/projectedRows';
 import { flatRows, type FlatRows } from '../../nearest/rows';
+import { preparedProducts } from '../../preparation/preparedProducts';
 import { rowsOf, type AnyPrepared, type PreparedRows } from '../../preparation/prepared';
 import { Problem } from '../../problem';
 import { searchedDistances } from './searchedDistances';
@@ -42,7 +44,10 @@ function searchedMeasures(
   const asPrepared = distinct === flat && (metric === 'euclidean' || metric === 'manhattan');
   const x = asPrepared ? matrix : matrixOf(distinct);
   const centred = asPrepared && prepared.scale !== 'none' && prepared.weights === null;
-  const { scores, share } = leadingScores(x, reduces ? leading : MOST_DIMENSIONS, centred, host);
+  const count = reduces ? leading : MOST_DIMENSIONS;
+  const { scores, share } = centred
+    ? scoresOf(prepared, kept, matrix, distinct, count, host)
+    : leadingScores(x, count, false, host);
   return {
     measures: kept.map(j => prepared.measures[j]!),
     rows: prepared.rows,
@@ -57,6 +62,20 @@ function searchedMeasures(
     flat: reduces ? flatRows(scores) : distinct,
     by: searchMetric(metric),
   };
+}
+
+/** Scores of prepared rows that stand about their means, in the precision of single numbers that maps are made of. */
+function scoresOf(
+  prepared: PreparedRows,
+  kept: readonly number[],
+  about: Matrix,
+  flat: FlatRows,
+  count: number,
+  host: Host,
+): LeadingScores {
+  const products = kept.length > about.rows ? null : preparedProducts(prepared, kept, stretch(host, 0, 0.6));
+  const { coefficients, share } = leadingDirections(about, count, stretch(host, 0.6, 0.9), products);
+  return { scores: projectedRows(flat, coefficients, host), share };
 }
 
 function refuse(prepared: PreparedRows, measures: number): void {
