@@ -4,9 +4,9 @@ import { zeros, type Matrix } from '../algebra/matrix';
 import { projected } from './forest';
 import type { FlatRows } from './rows';
 
-/** Rows a part. */
-const QUERIES = 256;
-const MOST_PARTS = 60_000;
+/** Rows that are in the threads' memory at once, and those of a part. */
+const BLOCK = 8192;
+const QUERIES = 64;
 
 /** What rows have along directions (entries × count), in single precision: n × count. */
 export function projectedRows(rows: FlatRows, directions: Matrix, host: Host = quietHost): Matrix {
@@ -29,12 +29,23 @@ function compiled(
   if (team === null) return null;
   try {
     const count = directions.length / stride;
-    const rows = team.put(values);
     const at = team.put(directions);
-    const along = team.room(4 * n * count);
-    const queries = Math.max(QUERIES, Math.ceil(n / MOST_PARTS));
-    team.run('projectRows', Math.ceil(n / queries), [rows, n, stride, queries, at, count, along]);
-    return team.f32(along, n * count).slice();
+    const rows = team.room(4 * BLOCK * stride);
+    const along = team.room(4 * BLOCK * count);
+    const result = new Float32Array(n * count);
+    for (let from = 0; from < n; from += BLOCK) {
+      const length = Math.min(BLOCK, n - from);
+      team.f32(rows, length * stride).set(values.subarray(from * stride, (from + length) * stride));
+      team.run('projectRows', Math.ceil(length / QUERIES), [
+        ...[rows, length, stride, QUERIES, at, count, along],
+      ]);
+      const found = team.f32(along, length * count);
+      for (let d = 0; d < count; d++) {
+        result.set(found.subarray(d * length, (d + 1) * length), d * n + from);
+      }
+      host.progress((from + length) / n);
+    }
+    return result;
   } finally {
     team.end();
   }

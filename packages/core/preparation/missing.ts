@@ -8,10 +8,13 @@ export const MISSING_RULES = ['leave-out-rows', 'mean', 'median', 'components', 
 /** What is done about missing entries: their rows are left out, they are filled, or kept for methods that take them. */
 export type MissingRule = (typeof MISSING_RULES)[number];
 
-/** The numbers of a column in some rows, NaN where missing. */
-export function valuesIn(column: NumberColumn, rows: Uint32Array): Float64Array {
+/** The numbers of a column in some rows, NaN where missing. @param result to hold them, where there is room already */
+export function valuesIn(
+  column: NumberColumn,
+  rows: Uint32Array,
+  result = new Float64Array(rows.length),
+): Float64Array {
   const { values, missing } = column;
-  const result = new Float64Array(rows.length);
   // Rows ascend, so that as many as there are, are all.
   if (rows.length === values.length) result.set(values);
   else for (let i = 0; i < rows.length; i++) result[i] = values[rows[i]!]!;

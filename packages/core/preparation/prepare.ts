@@ -1,4 +1,4 @@
-import { zeros, columnOf } from '../algebra/matrix';
+import { zeros, columnOf, type Matrix } from '../algebra/matrix';
 import { quietHost, stretch, type Host } from '../host';
 import { Problem } from '../problem';
 import { missingCount } from '../table/column';
@@ -48,22 +48,19 @@ export function prepare(
   const measuresSetAside = [...treated.measuresSetAside, ...constant];
   if (kept.length < 2) throw tooFewMeasures(kept.length, measuresSetAside);
 
-  const { columns: treatedColumns, placed, ...account } = treated;
-  const columns: (Float64Array | null)[] = [...treatedColumns];
-  if (own) (treatedColumns as Float64Array[]).length = 0;
-  const bytes = bytesOf(table, kept, columns as Float64Array[]);
-  const values = zeros(rows.length, kept.length);
+  const { columns, placed, ...account } = treated;
+  const bytes = bytesOf(table, kept, columns);
+  const values = own ? matrixInPlace(columns, kept.length) : zeros(rows.length, kept.length);
   const placedValues = zeros(placed.rows.length, kept.length);
   kept.forEach((measure, j) => {
     scaleInto(columnOf(values, j), columns[measure.from]!, measure);
     scaleInto(columnOf(placedValues, j), placed.columns[measure.from]!, measure);
-    // A large table is not held twice for long.
-    columns[measure.from] = null;
   });
-  const originals = kept.map(({ name }) => {
+  const originals = kept.map(({ name, mean, shift, sd }) => {
+    if (bytes !== null && input.scale !== 'none') return { mean: mean + shift, sd };
     const moments = momentsOf(valuesIn(measureOf(table, name), rows), weights);
-    const sd = Math.sqrt(moments.squares / divisorOver(moments, weights, counts));
-    return { mean: moments.mean + moments.shift, sd };
+    const own = Math.sqrt(moments.squares / divisorOver(moments, weights, counts));
+    return { mean: moments.mean + moments.shift, sd: own };
   });
   return {
     kind: 'rows',
@@ -86,6 +83,18 @@ export function prepare(
     gaps: nanCount(values.values),
     bytes,
   };
+}
+
+/**
+ * Columns that nobody else needs as a matrix, without holding a large table twice: in place where they stand side by side
+ * and all are kept.
+ */
+function matrixInPlace(columns: readonly Float64Array[], kept: number): Matrix {
+  const [first] = columns;
+  const n = first?.length ?? 0;
+  const whole = first !== undefined && kept === columns.length && first.buffer.byteLength === 8 * n * kept;
+  if (!whole || columns.some(column => column.buffer !== first.buffer)) return zeros(n, kept);
+  return { rows: n, columns: kept, values: new Float64Array(first.buffer) };
 }
 
 /** The measures as the table has them, where all are bytes and none is otherwise after treatment. */

@@ -45,7 +45,11 @@ export function treat(
   const averages = averagedRepeats(table, kept, weight, treatment, changes);
   const { used, placed: placedRows, leftOut } = chooseRows(table, kept, weight, treatment, averages);
   const blockOf = (rows: Uint32Array): RowBlock => {
-    const columns = kept.map(column => valuesIn(column, rows));
+    // Side by side, so that they can become a matrix where they stand.
+    const room = new Float64Array(rows.length * kept.length);
+    const columns = kept.map((column, j) =>
+      valuesIn(column, rows, room.subarray(j * rows.length, (j + 1) * rows.length)),
+    );
     rows.forEach((row, i) => {
       const values = averages.get(row);
       if (values !== undefined) columns.forEach((column, j) => (column[i] = values[j]!));
