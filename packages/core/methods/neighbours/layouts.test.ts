@@ -3,9 +3,11 @@ import { testThread } from '@wold/kernels/testThreads';
 import { columnOf } from '../../algebra/matrix';
 import { seededRandom } from '../../algebra/random';
 import { quietHost } from '../../host';
+import { courseKey } from '../../stages/key';
 import { graphFor, heapColumns, mapOf, stepsFor } from '../../testNeighbours';
 import { partsOf } from './connected';
 import { symmetricPairs, type Pairs } from './pairs';
+import { neighbourMap } from './stages';
 import { spectrum } from './spectrum';
 import { compiledForces } from './tsne/compiledForces';
 import { gridSize } from './tsne/gridSize';
@@ -287,6 +289,29 @@ describe('a course', () => {
       expect(again.show(going)).toEqual(straight);
     },
   );
+
+  test('a UMAP map kept on the way is where it stood then, and goes on to the same end', () => {
+    const change = { embedding: 'umap', umap: { epochs: 40 } } as const;
+    const { graph, ask } = graphFor(columns, change);
+    const straight = mapOf(graph, ask);
+    const early = graphFor(columns, { ...change, umap: { epochs: 40, stop: 23 } }).ask;
+    const steps = stepsFor(graph, early);
+    let state = steps.start();
+    while (steps.done(state) < 1) state = steps.step(state);
+    const kept = steps.show(state);
+    expect(kept).toMatchObject({ done: 23, of: 40 });
+    expect(kept.loss.at(-1)!.after).toBe(23);
+    expect(steps.goesOn).toBe(true);
+    const all = stepsFor(graph, ask);
+    let there = all.start();
+    for (let k = 0; k < 23; k++) there = all.step(there);
+    expect(all.show(there).at).toEqual(kept.at);
+    let going = structuredClone(state);
+    const on = stepsFor(graph, ask);
+    while (on.done(going) < 1) going = on.step(going);
+    expect(on.show(going)).toEqual(straight);
+    expect(courseKey('t', neighbourMap, early)).toBe(courseKey('t', neighbourMap, ask));
+  });
 
   test('the same on one thread and two, of t-SNE by a grid, by a tree and exactly, and of UMAP', async () => {
     const { helper, end } = testThread();

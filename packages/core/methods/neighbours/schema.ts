@@ -17,6 +17,7 @@ const umap = z.strictObject({
   nearest: z.number().min(0).max(10),
   spread: z.number().min(0.1).max(10),
   epochs: z.union([z.literal('auto'), z.int().min(1).max(100_000)]),
+  stop: z.int().min(1).max(100_000).nullable(),
   drawn: z.int().min(1).max(50),
 });
 

@@ -31,6 +31,8 @@ export interface UmapSettings {
   readonly spread: number;
   /** auto is 500 up to 10,000 rows, and 200 beyond. */
   readonly epochs: number | 'auto';
+  /** The epoch after which the map is kept as it stands; null where it is laid out to its end. */
+  readonly stop: number | null;
   /** Rows drawn at random to be pushed off, for each pair that is pulled together. */
   readonly drawn: number;
 }
@@ -91,6 +93,7 @@ export const freshNeighbours = (rows: number, measures: number): NeighboursSetti
     nearest: 0.1,
     spread: 1,
     epochs: 'auto',
+    stop: null,
     drawn: 5,
   },
   start: 'auto',

@@ -18,9 +18,9 @@ export const neighbourMap = stage<NeighboursAsk, NeighbourMap>(
   { kept: true, courseOf: ask => ({ ...ask, layout: goingOn(ask.layout) }) },
 );
 
-/** A layout but for how far it goes; UMAP's steps grow shorter towards its end, which is another way then. */
+/** A layout but for how far it goes. UMAP's steps grow shorter towards its end, so that another end is another way. */
 const goingOn = (layout: NeighboursAsk['layout']): object =>
-  layout.by === 't-sne' ? { ...layout, iterations: 0 } : layout;
+  layout.by === 't-sne' ? { ...layout, iterations: 0 } : { ...layout, stop: null };
 
 /** How true a map is to the neighbours in the table. */
 export const mapQuality = stage<NeighboursAsk & { readonly judgedAt: number }, MapQuality>(

@@ -16,12 +16,14 @@ export function CourseBar({ reduction }: { reduction: NeighboursReduction }) {
   const { value, stopped, resume, underWay } = useNeighbourMap(reduction);
   if (value === null) return null;
   const { by, done, of, loss } = value;
-  const { tsne } = reduction.settings;
+  const { tsne, umap } = reduction.settings;
   const last = loss.at(-1);
   const setIterations = (iterations: number) =>
     edit(withSettings(recipe, reduction, { tsne: { ...tsne, iterations } }), `iterations ${reduction.id}`);
   // UMAP’s steps grow shorter towards its end: where it stands before is no map of fewer epochs.
-  const goesOn = by === 't-sne';
+  const setStop = (stop: number | null) =>
+    edit(withSettings(recipe, reduction, { umap: { ...umap, stop } }), `stop ${reduction.id}`);
+  const atRest = !stopped && underWay === null;
   return (
     <div className={styles.bar} role="group" aria-label="Course of the map">
       <span>
@@ -35,11 +37,16 @@ export function CourseBar({ reduction }: { reduction: NeighboursReduction }) {
       </span>
       {underWay !== null && done < of && <span className="soft small">Stop below pauses it.</span>}
       {stopped && <Button onClick={resume}>Go on</Button>}
-      {stopped && goesOn && done > 0 && done < of && (
-        <Button onClick={() => setIterations(done)}>Keep it as it stands</Button>
+      {stopped && done > 0 && done < of && (
+        <Button onClick={() => (by === 't-sne' ? setIterations(done) : setStop(done))}>
+          Keep it as it stands
+        </Button>
       )}
-      {!stopped && underWay === null && goesOn && done >= of && (
+      {atRest && by === 't-sne' && done >= of && (
         <Button onClick={() => setIterations(of + MORE)}>{MORE} iterations more</Button>
+      )}
+      {atRest && by === 'umap' && done < of && (
+        <Button onClick={() => setStop(null)}>Go on to the end</Button>
       )}
     </div>
   );

@@ -377,8 +377,22 @@ function UmapWords({ reduction }: { reduction: NeighboursReduction }) {
           { value: 500, name: '500', when: 'For few rows.' },
           { value: 1000, name: '1000', when: 'Where groups still move.' },
         ]}
-        onChoose={epochs => change({ epochs }, 'epochs')}
+        onChoose={epochs => change({ epochs, stop: null }, 'epochs')}
       />
+      {umap.stop !== null && (
+        <>
+          {' stopped '}
+          <NumberWord
+            settles="After how many epochs the map is kept as it stands"
+            value={umap.stop}
+            word={`after ${umap.stop.toLocaleString('en')}`}
+            least={1}
+            most={100_000}
+            why="Steps grow shorter towards the last epoch, so that a map stopped early is still loose."
+            onNumber={stop => change({ stop: Math.round(stop) }, 'stop')}
+          />
+        </>
+      )}
       ,{' '}
       <NumberWord
         settles="How many rows are pushed off for each pair that is pulled together"

@@ -47,6 +47,7 @@ export function umapSteps(
     );
   }
   const epochs = layout.epochs === 'auto' ? (n <= FEW_ROWS ? EPOCHS.few : EPOCHS.many) : layout.epochs;
+  const until = Math.min(epochs, layout.stop ?? epochs);
   const pairs = memberships(graph.neighbours, layout.neighbours);
   const parts = partsOf(pairs);
   const first = startPlaces(graph, pairs, start, dimensions, seed);
@@ -65,11 +66,15 @@ export function umapSteps(
     },
     step: ({ epoch, places, loss }) => {
       moves.move(places, epoch, 1 - epoch / epochs);
-      const withLoss = epoch % LOSS_EVERY === 0 || epoch === epochs - 1;
+      const withLoss = epoch % LOSS_EVERY === 0 || epoch === until - 1;
       const value = withLoss ? crossEntropy(pairs, places, way) : 0;
-      return { epoch: epoch + 1, places, loss: withLoss ? [...loss, { after: epoch + 1, value }] : loss };
+      // A map that was kept on the way, and goes on, forgets where that was.
+      const before = loss.filter(({ after }) => (after - 1) % LOSS_EVERY === 0);
+      const next = withLoss ? [...before, { after: epoch + 1, value }] : before;
+      return { epoch: epoch + 1, places, loss: next };
     },
-    done: ({ epoch }) => epoch / epochs,
+    done: ({ epoch }) => epoch / until,
+    goesOn: until < epochs,
     show: ({ epoch, places, loss }) =>
       laidOut(graph, places, 4, dimensions, {
         by: 'umap',
