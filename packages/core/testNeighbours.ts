@@ -2,6 +2,7 @@ import { seededRandom } from './algebra/random';
 import type { Host } from './host';
 import { quietHost } from './host';
 import { neighbourGraph, type NeighbourGraph } from './methods/neighbours/graph';
+import { searchedRows } from './methods/neighbours/searchedRows';
 import { neighboursAsk } from './methods/neighbours/ask';
 import type { NeighbourMap } from './methods/neighbours/neighbourMap';
 import type { NeighboursAsk } from './methods/neighbours/question';
@@ -37,7 +38,10 @@ export function graphFor(
   const measures = columns.map((_, j) => `x${j + 1}`);
   const preparation = { ...PLAIN_PREPARATION, scale: 'centre' as const, measures, weight: null };
   const ask = neighboursAsk(preparation, [], settingsOf(columns[0]!.length, columns.length, change));
-  return { graph: neighbourGraph(preparedOf(columns, { scale: 'centre' }), ask), ask };
+  return {
+    graph: neighbourGraph(searchedRows(preparedOf(columns, { scale: 'centre' }), ask), ask.neighbours),
+    ask,
+  };
 }
 
 /** The steps of whichever layout is asked for. */

@@ -9,6 +9,7 @@ export const MAP_KERNELS = [
   'projectRows',
   'joinLeaf',
   'descendRows',
+  'distancesFrom',
   'attract',
   'repelAll',
   'repelByTree',

@@ -1,4 +1,5 @@
 import type { Matrix } from '../algebra/matrix';
+import { startTeam } from '@wold/kernels/team';
 import { quietHost, type Host } from '../host';
 import { distanceOf } from './exactNeighbours';
 import type { SearchMetric } from './metric';
@@ -43,7 +44,7 @@ export function trueness(
 ): Trueness {
   const { n } = table;
   const points = n <= sample ? Uint32Array.from({ length: n }, (_, i) => i) : sampled(n, sample);
-  const inTable = new Float64Array(n);
+  const from = distances(table, metric, host);
   const onMap = new Float64Array(n);
   const each = {
     trustworthiness: new Float32Array(points.length),
@@ -52,20 +53,22 @@ export function trueness(
   };
   // Of one point: the most its ranks can lose.
   const most = (k * (2 * n - 3 * k - 1)) / 2;
-  points.forEach((i, place) => {
-    if (place % 8 === 0) host.progress(place / points.length);
-    for (let j = 0; j < n; j++) {
-      inTable[j] = distanceOf(table, i, j, metric);
-      onMap[j] = squareOn(map, i, j);
-    }
-    // The point itself comes before all others, and counts as none.
-    inTable[i] = onMap[i] = -1;
-    const [near, shown] = [nearest(inTable, k), nearest(onMap, k)];
-    each.trustworthiness[place] = 1 - excess(shown, near, inTable, k) / most;
-    each.continuity[place] = 1 - excess(near, shown, onMap, k) / most;
-    const among = new Set(near);
-    each.kept[place] = shown.reduce((count, j) => count + Number(among.has(j)), 0) / k;
-  });
+  try {
+    points.forEach((i, place) => {
+      if (place % 8 === 0) host.progress(place / points.length);
+      const inTable = from.all(i);
+      for (let j = 0; j < n; j++) onMap[j] = squareOn(map, i, j);
+      // The point itself comes before all others, and counts as none.
+      inTable[i] = onMap[i] = -1;
+      const [near, shown] = [nearest(inTable, k), nearest(onMap, k)];
+      each.trustworthiness[place] = 1 - excess(shown, near, inTable, k) / most;
+      each.continuity[place] = 1 - excess(near, shown, onMap, k) / most;
+      const among = new Set(near);
+      each.kept[place] = shown.reduce((count, j) => count + Number(among.has(j)), 0) / k;
+    });
+  } finally {
+    from.end();
+  }
   return {
     k,
     trustworthiness: meanOf(each.trustworthiness),
@@ -76,6 +79,40 @@ export function trueness(
   };
 }
 
+type Numbers = Float32Array | Float64Array;
+
+/** Rows a part. */
+const QUERIES = 512;
+
+/** How far all rows are from one of them, or what orders them as that does. What is given may be written over. */
+interface Distances {
+  readonly all: (i: number) => Float32Array;
+  readonly end: () => void;
+}
+
+function distances(table: FlatRows, metric: SearchMetric, host: Host): Distances {
+  const { n, stride, values } = table;
+  const team = metric === 'given' ? null : startTeam(host.helpers);
+  if (team === null) {
+    const found = new Float32Array(n);
+    const all = (i: number): Float32Array => {
+      for (let j = 0; j < n; j++) found[j] = distanceOf(table, i, j, metric);
+      return found;
+    };
+    return { all, end: () => undefined };
+  }
+  const rows = team.put(values);
+  const found = team.room(4 * n);
+  const which = metric === 'manhattan' ? 1 : 0;
+  return {
+    all: i => {
+      team.run('distancesFrom', Math.ceil(n / QUERIES), [rows, n, stride, QUERIES, i, which, found]);
+      return team.f32(found, n);
+    },
+    end: team.end,
+  };
+}
+
 function squareOn({ rows: n, columns, values }: Matrix, i: number, j: number): number {
   let square = 0;
   for (let d = 0; d < columns; d++) square += (values[d * n + i]! - values[d * n + j]!) ** 2;
@@ -83,7 +120,7 @@ function squareOn({ rows: n, columns, values }: Matrix, i: number, j: number): n
 }
 
 /** The k nearest but for the point itself, which has the least distance of all. */
-function nearest(distances: Float64Array, k: number): number[] {
+function nearest(distances: Numbers, k: number): number[] {
   const found: number[] = [];
   for (let j = 0; j < distances.length; j++) {
     const distance = distances[j]!;
@@ -96,7 +133,7 @@ function nearest(distances: Float64Array, k: number): number[] {
 }
 
 /** How far beyond k those neighbours rank by other distances that are not among its own. */
-function excess(of: readonly number[], own: readonly number[], distances: Float64Array, k: number): number {
+function excess(of: readonly number[], own: readonly number[], distances: Numbers, k: number): number {
   const among = new Set(own);
   let sum = 0;
   for (const j of of) if (!among.has(j)) sum += rankOf(j, distances) - k;
@@ -104,7 +141,7 @@ function excess(of: readonly number[], own: readonly number[], distances: Float6
 }
 
 /** 1 for the nearest other point. */
-function rankOf(j: number, distances: Float64Array): number {
+function rankOf(j: number, distances: Numbers): number {
   const own = distances[j]!;
   let before = 0;
   for (let other = 0; other < distances.length; other++) {

@@ -1,7 +1,7 @@
 // Hot loops of neighbour maps, in single precision, four at a time. A call does one part of a work that was parted before
 // anyone knew how many threads there are, and writes its own outcome alone: so that it is the same with any number.
 export { nearestRows, packRows, sortNearest } from './maps/nearest';
-export { descendRows, joinLeaf, projectRows } from './maps/descent';
+export { descendRows, distancesFrom, joinLeaf, projectRows } from './maps/descent';
 export { addWholeProducts } from './maps/products';
 export { attract } from './maps/attraction';
 export { repelAll, repelByTree } from './maps/repulsion';

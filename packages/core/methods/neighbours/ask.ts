@@ -1,6 +1,6 @@
 import type { PreparationInput } from '../../preparation/prepared';
 import { LEAST_NEIGHBOURS, type NeighboursSettings, type Start } from './settings';
-import type { NeighboursAsk, OfGraph } from './question';
+import type { NeighboursAsk, OfGraph, OfSearched } from './question';
 
 /** Steps of the numbers of neighbours that are found. */
 const LADDER = [15, 30, 60, 90, 150, 240, 360, 600, 900, 1500, 2400, 3600, 6000] as const;
@@ -36,6 +36,14 @@ export function startOf({ start, embedding }: Pick<NeighboursSettings, 'start' |
   if (start !== 'auto') return start;
   return embedding === 't-sne' ? 'components' : 'spectral';
 }
+
+/** The question for the rows that distances are taken of. */
+export const searchedOf = ({ preparation, without, metric, leading }: OfGraph): OfSearched => ({
+  preparation,
+  without,
+  metric,
+  leading,
+});
 
 /** The question for the graph that a map rests on. */
 export const graphOf = ({ preparation, without, metric, leading, neighbours }: NeighboursAsk): OfGraph => ({

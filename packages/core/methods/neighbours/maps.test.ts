@@ -17,6 +17,7 @@ import { normalColumns, outputFor, preparedOf, tableOf } from '../../testTables'
 import { reductionFile } from '../files';
 import { neighboursAsk } from './ask';
 import { neighbourGraph } from './graph';
+import { searchedRows } from './searchedRows';
 import type { NeighbourMap } from './neighbourMap';
 import { largestPerplexity, type Embedding, type NeighboursSettings } from './settings';
 import { setApart } from './setApart';
@@ -154,7 +155,10 @@ describe('what no map can be made of', () => {
     const preparation = { ...PLAIN_PREPARATION, measures, missing, weight: null };
     const ask = neighboursAsk(preparation, [], settingsOf(columns[0]!.length, columns.length, change));
     return {
-      graph: neighbourGraph(preparedOf(columns, { missing, scale: ask.preparation.scale }), ask),
+      graph: neighbourGraph(
+        searchedRows(preparedOf(columns, { missing, scale: ask.preparation.scale }), ask),
+        ask.neighbours,
+      ),
       ask,
     };
   };

@@ -3,13 +3,11 @@ import { quietHost, type Host } from '../../host';
 import { labelAgreement, type LabelAgreement } from '../../nearest/labelAgreement';
 import { placeNeighbours } from '../../nearest/placeNeighbours';
 import { largestJudged, trueness, type Trueness } from '../../nearest/trueness';
-import type { AnyPrepared } from '../../preparation/prepared';
 import { Problem } from '../../problem';
 import { findColumn, type Table } from '../../table/table';
 import type { NeighbourGraph } from './graph';
-import { searchedRows } from './searchedRows';
 import type { NeighbourMap } from './neighbourMap';
-import type { OfGraph } from './question';
+import type { SearchedRows } from './points';
 
 /** How true a map is to the neighbours in the table. */
 export interface MapQuality extends Omit<Trueness, 'each' | 'points'> {
@@ -39,15 +37,14 @@ export const judgedAt = (asked: number, points: number): number => Math.min(aske
 
 /** Trustworthiness, continuity and neighbours kept, over all points or a thousand of them. */
 export function mapQuality(
-  prepared: AnyPrepared,
+  { flat, point, by }: SearchedRows,
   graph: NeighbourGraph,
   map: NeighbourMap,
-  ask: OfGraph & { readonly judgedAt: number },
+  asked: number,
   host: Host = quietHost,
 ): MapQuality {
-  const { flat, point, by } = searchedRows(prepared, ask);
   const at = pointsOf(map, graph);
-  const k = judgedAt(ask.judgedAt, graph.points);
+  const k = judgedAt(asked, graph.points);
   const looked = graph.points <= ALL ? graph.points : SAMPLE;
   const { each, points, ...whole } = trueness(flat, at, k, by, looked, host);
   const all = points.length === graph.points;

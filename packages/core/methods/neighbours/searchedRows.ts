@@ -10,7 +10,7 @@ import { rowsOf, type AnyPrepared, type PreparedRows } from '../../preparation/p
 import { Problem } from '../../problem';
 import { searchedDistances } from './searchedDistances';
 import { refuseFew, MOST_DIMENSIONS, type SearchedRows } from './points';
-import type { OfGraph } from './question';
+import type { OfSearched } from './question';
 
 /**
  * What distances are taken of, each row once: the prepared rows without the measures that are left out, as the metric
@@ -19,14 +19,14 @@ import type { OfGraph } from './question';
  * @throws Problem where gaps are kept, fewer than four rows are distinct, a row has no distance in the metric, or the
  *   table holds neither measures nor distances
  */
-export function searchedRows(prepared: AnyPrepared, ask: OfGraph, host: Host = quietHost): SearchedRows {
+export function searchedRows(prepared: AnyPrepared, ask: OfSearched, host: Host = quietHost): SearchedRows {
   if (prepared.kind === 'distances') return searchedDistances(prepared, ask.without);
   return searchedMeasures(rowsOf(prepared), ask, host);
 }
 
 function searchedMeasures(
   prepared: PreparedRows,
-  { without, metric, leading }: OfGraph,
+  { without, metric, leading }: OfSearched,
   host: Host,
 ): SearchedRows {
   const kept = [...prepared.measures.keys()].filter(j => !without.includes(prepared.measures[j]!));

@@ -4,19 +4,20 @@ import type { NeighbourGraph } from './graph';
 import type { NeighbourMap } from './neighbourMap';
 import type { MapAgreement, MapQuality } from './quality';
 import type { Region, RegionApart } from './setApart';
-import type { NeighboursAsk, OfGraph } from './question';
+import type { NeighboursAsk, OfGraph, OfSearched } from './question';
+import type { SearchedRows } from './points';
 
-export const neighbourGraph = stage<OfGraph, NeighbourGraph>('neighbourGraph', 2, 'long', [prepared], {
+/** What distances are taken of, on which the graph and the judgement of maps rest. */
+export const searchedRows = stage<OfSearched, SearchedRows>('searchedRows', 1, 'long', [prepared]);
+
+export const neighbourGraph = stage<OfGraph, NeighbourGraph>('neighbourGraph', 2, 'long', [searchedRows], {
   kept: true,
 });
 
-export const neighbourMap = stage<NeighboursAsk, NeighbourMap>(
-  'neighbourMap',
-  1,
-  'long',
-  [prepared, neighbourGraph],
-  { kept: true, courseOf: ask => ({ ...ask, layout: goingOn(ask.layout) }) },
-);
+export const neighbourMap = stage<NeighboursAsk, NeighbourMap>('neighbourMap', 1, 'long', [neighbourGraph], {
+  kept: true,
+  courseOf: ask => ({ ...ask, layout: goingOn(ask.layout) }),
+});
 
 /** A layout but for how far it goes. UMAP's steps grow shorter towards its end, so that another end is another way. */
 const goingOn = (layout: NeighboursAsk['layout']): object =>
@@ -27,7 +28,7 @@ export const mapQuality = stage<NeighboursAsk & { readonly judgedAt: number }, M
   'mapQuality',
   1,
   'long',
-  [prepared, neighbourGraph, neighbourMap],
+  [searchedRows, neighbourGraph, neighbourMap],
 );
 
 /** Agreement of a label among the nearest. */

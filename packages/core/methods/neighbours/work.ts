@@ -6,7 +6,7 @@ import type { Bench } from '../../stages/bench';
 import type { Course } from '../../stages/course';
 import { worked, type Worked } from '../../stages/worked';
 import type { MethodWork } from '../work';
-import { graphOf } from './ask';
+import { graphOf, searchedOf } from './ask';
 import { neighboursFigures } from './figures';
 import { neighbourGraph } from './graph';
 import { neighboursMethod } from './method';
@@ -14,13 +14,17 @@ import type { NeighbourMap } from './neighbourMap';
 import { mapAgreement, mapQuality } from './quality';
 import { setApart } from './setApart';
 import * as stages from './stages';
-import type { NeighboursAsk } from './question';
+import type { NeighboursAsk, OfGraph } from './question';
+import { searchedRows } from './searchedRows';
 import { NEIGHBOURS_FILES } from './tables';
 import { tsneSteps } from './tsne/steps';
 import { umapSteps } from './umap/steps';
 
 const rowsFor = ({ preparation }: OfPreparation, { need }: Bench, host?: Host) =>
   need(prepared, { preparation }, host);
+
+const searchedFor = (ask: OfGraph, { need }: Bench, host?: Host) =>
+  need(stages.searchedRows, searchedOf(ask), host);
 
 const graphFor = (ask: NeighboursAsk, { need, host }: Bench) =>
   need(stages.neighbourGraph, graphOf(ask), stretch(host, 0, 0.3));
@@ -45,15 +49,19 @@ const course: Course<NeighboursAsk, NeighbourMap, any> = {
 };
 
 const works: readonly Worked[] = [
-  worked(stages.neighbourGraph, async (ask, bench) =>
-    neighbourGraph(await rowsFor(ask, bench, stretch(bench.host, 0, 0.1)), ask, stretch(bench.host, 0.1, 1)),
+  worked(stages.searchedRows, async (ask, bench) =>
+    searchedRows(await rowsFor(ask, bench, stretch(bench.host, 0, 0.4)), ask, stretch(bench.host, 0.4, 1)),
   ),
+  worked(stages.neighbourGraph, async (ask, bench) => {
+    const searched = await searchedFor(ask, bench, stretch(bench.host, 0, 0.3));
+    return neighbourGraph(searched, ask.neighbours, stretch(bench.host, 0.3, 1));
+  }),
   worked(stages.neighbourMap, course),
   worked(stages.mapQuality, async ({ judgedAt, ...ask }, bench) => {
     const map = await mapFor(ask, bench);
     const graph = await graphFor(ask, bench);
-    const rows = await rowsFor(ask, bench);
-    return mapQuality(rows, graph, map, { ...graphOf(ask), judgedAt }, stretch(bench.host, 0.6, 1));
+    const searched = await searchedFor(ask, bench);
+    return mapQuality(searched, graph, map, judgedAt, stretch(bench.host, 0.6, 1));
   }),
   worked(stages.mapAgreement, async ({ judgedAt, label, ...ask }, bench) =>
     mapAgreement(bench.table, await graphFor(ask, bench), await mapFor(ask, bench), label, judgedAt),

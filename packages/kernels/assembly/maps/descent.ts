@@ -136,6 +136,22 @@ function see(row: u32, table: usize, size: i32): bool {
   return true;
 }
 
+/**
+ * How far all rows are from one of them; a part is `queries` rows.
+ * Arguments: rows, n, stride, queries a part, the one, metric (0: squares by Euclid; 1: sum of sizes), outcome (f32, n).
+ */
+export function distancesFrom(part: i32): void {
+  const n = whole(1);
+  const bytes = (<usize>whole(2)) << 2;
+  const queries = whole(3);
+  const one = pointer(0) + <usize>whole(4) * bytes;
+  const end = min((part + 1) * queries, n);
+  for (let i = part * queries; i < end; i++) {
+    const distance = between(one, pointer(0) + <usize>i * bytes, bytes, whole(5));
+    store<f32>(pointer(6) + ((<usize>i) << 2), distance);
+  }
+}
+
 function between(from: usize, to: usize, bytes: usize, metric: i32): f32 {
   if (metric !== 0) return sizes(from, to, bytes);
   let sum = f32x4.splat(0);
