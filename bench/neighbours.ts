@@ -6,7 +6,12 @@ import { pairProbabilities } from '@wold/core/methods/neighbours/tsne/probabilit
 import { compiledLayout } from '@wold/core/methods/neighbours/umap/layout';
 import { fittedCurve } from '@wold/core/methods/neighbours/umap/curve';
 import { memberships } from '@wold/core/methods/neighbours/umap/memberships';
-import { exactNeighbours } from '@wold/core/nearest/exactNeighbours';
+import { crossProducts } from '@wold/core/algebra/crossProducts';
+import { wholeProducts } from '@wold/core/algebra/wholeProducts';
+import { descentNeighbours } from '@wold/core/nearest/descent';
+import { exactNeighbours, type Neighbours } from '@wold/core/nearest/exactNeighbours';
+import { useKernels } from '@wold/kernels/kernels';
+import { recallOf } from '@wold/core/nearest/recall';
 import { placeNeighbours } from '@wold/core/nearest/placeNeighbours';
 import { flatRows, type FlatRows } from '@wold/core/nearest/rows';
 import type { Contest } from './components';
@@ -40,6 +45,33 @@ export function nearestContest(n: number, p: number, k: number): Contest {
 export function nearestOf(n: number, p: number, k: number, helpers: readonly Helper[]): () => void {
   const rows = heaps(n, p);
   return () => exactNeighbours(rows, k, 'euclidean', { ...quietHost, helpers });
+}
+
+/** Nearly the nearest of many rows, with threads, and what share of them a search finds. */
+export function searchOf(n: number, p: number, k: number, helpers: readonly Helper[]) {
+  const rows = heaps(n, p);
+  const host = { ...quietHost, helpers };
+  return {
+    search: () => descentNeighbours(rows, k, 'euclidean', host),
+    recall: (found: Neighbours) => recallOf(rows, found, 'euclidean', host),
+  };
+}
+
+/** Products of columns of bytes with threads, against the blocked loop on doubles. */
+export function productsContest(n: number, p: number, helpers: readonly Helper[]): Contest {
+  const { whole } = seededRandom(3);
+  const columns = Array.from({ length: p }, () => Uint8Array.from({ length: n }, () => whole(256)));
+  const x = { rows: n, columns: p, values: new Float64Array(n * p) };
+  columns.forEach((column, j) => x.values.set(column, j * n));
+  return {
+    name: `products of ${n} × ${p} bytes, two threads, against the blocked loop`,
+    ours: () => wholeProducts(columns, { ...quietHost, helpers }),
+    plain: () => {
+      useKernels(false);
+      crossProducts(x);
+      useKernels(true);
+    },
+  };
 }
 
 /** A finished map of so many rows as it usually lies: a disc, about two and a half rows a square unit. */

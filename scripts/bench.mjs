@@ -8,7 +8,8 @@ const ROUNDS = 3;
 const { componentsContests, correlationsAndEigen, parallelContest } = await bundled('bench/components.ts');
 const { factorsOf } = await bundled('bench/factors.ts');
 const { readingContest } = await bundled('bench/reading.ts');
-const { iterationsOf, nearestContest, nearestOf } = await bundled('bench/neighbours.ts');
+const { iterationsOf, nearestContest, nearestOf, productsContest, searchOf } =
+  await bundled('bench/neighbours.ts');
 
 for (const { name, ours, plain } of [
   ...componentsContests(5000, 200),
@@ -16,15 +17,7 @@ for (const { name, ours, plain } of [
   readingContest(5000, 784),
   nearestContest(3000, 50, 15),
 ]) {
-  const times = { ours: [], plain: [] };
-  for (let round = 0; round < ROUNDS; round++) {
-    times.ours.push(time(ours));
-    times.plain.push(time(plain));
-  }
-  const [mine, other] = [median(times.ours), median(times.plain)];
-  console.log(
-    `${name}\n  ours ${ms(mine)}, plain ${ms(other)}: ${(other / mine).toFixed(2)} times as fast\n`,
-  );
+  contest(name, ours, plain);
 }
 
 const large = correlationsAndEigen(5000, 500);
@@ -47,6 +40,14 @@ for (const k of [15, 90]) {
     `exact ${k} nearest of 60,000 × 50, two threads: ${ms(time(nearestOf(60_000, 50, k, helpers)))}`,
   );
 }
+const { search, recall } = searchOf(60_000, 50, 15, helpers);
+let found = null;
+const searched = ms(time(() => (found = search())));
+console.log(
+  `15 nearest of 60,000 × 50 by search, two threads: ${searched}, recall ${recall(found).toFixed(3)}`,
+);
+const products = productsContest(60_000, 784, helpers);
+contest(products.name, products.ours, products.plain);
 const rates = [];
 for (const n of [10_000, 60_000, 120_000]) {
   const { tsne, umap, forceError, end } = iterationsOf(n, helpers);
@@ -63,6 +64,18 @@ for (const n of [10_000, 60_000, 120_000]) {
 const growth = Math.log(rates.at(-1)[1] / rates[0][1]) / Math.log(rates.at(-1)[0] / rates[0][0]);
 console.log(`t-SNE's iteration grows as n^${growth.toFixed(2)} (at most 1.15)\n`);
 await worker.terminate();
+
+function contest(name, ours, plain) {
+  const times = { ours: [], plain: [] };
+  for (let round = 0; round < ROUNDS; round++) {
+    times.ours.push(time(ours));
+    times.plain.push(time(plain));
+  }
+  const [mine, other] = [median(times.ours), median(times.plain)];
+  console.log(
+    `${name}\n  ours ${ms(mine)}, plain ${ms(other)}: ${(other / mine).toFixed(2)} times as fast\n`,
+  );
+}
 
 function time(work) {
   const start = performance.now();

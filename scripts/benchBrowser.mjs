@@ -20,6 +20,7 @@ import { root } from './run.mjs';
 // Large tables in the browser: time against the CSV package's bare parse of the same file in the same browser, freezes
 // of the page, memory of its process, and how fast a kept table is open again. The app must be built.
 const { pixelCsv, pixelParquet, longCsv, studyCsv } = await bundled('bench/largeTables.ts');
+const { stampLines } = await bundled('packages/core/demo/stamps.ts');
 const PORT = 8493;
 /** The machine is shared: one run says little. */
 const RUNS = 5;
@@ -57,6 +58,8 @@ try {
   await edits('5,000 × 50', written('middling.csv', studyCsv(5000, 50, 6)), PREPARATION_CHANGES);
   await edits('500 × 50', written('small.csv', studyCsv(500, 50, 6)), EDITS);
   await manyMeasures(written('wide.csv', studyCsv(1000, 800, 20)));
+  const stamps = written('stamps.csv', stampLines(60_000, 28));
+  for (const layout of ['t-SNE', 'UMAP']) await mapped(layout, stamps);
   console.log('Making the files …');
   const csv = written('pixels.csv', pixelCsv(60_000, 784));
   const parquet = join(folder, 'pixels.parquet');
@@ -121,6 +124,34 @@ async function manyMeasures(path) {
     await page.keyboard.press('3');
     await inSight(page, '[aria-label="Strongest pairs"] li, [aria-label="Strongest pairs"] tr');
     console.log(`1,000 × 800: suitability shown after ${seconds(performance.now() - start)}`);
+  });
+}
+
+/** A neighbour map of a table that is open: how long it takes to its end, and what memory the page holds at most. */
+async function mapped(layout, path) {
+  await inBrowser(async page => {
+    await page.goto(`http://127.0.0.1:${PORT}/`);
+    await page.getByLabel('Table file').setInputFiles(path);
+    await page.getByRole('grid').waitFor({ timeout: 300_000 });
+    await page.waitForTimeout(3000);
+    let peak = privateMemory();
+    const watch = setInterval(() => (peak = Math.max(peak, privateMemory())), 200);
+    await page.getByRole('button', { name: '+ Add' }).click();
+    const start = performance.now();
+    await page.getByRole('menuitem', { name: /Neighbour map/ }).click();
+    await page.keyboard.press('4');
+    if (layout === 'UMAP') {
+      await page.getByRole('group', { name: 'Brief' }).getByRole('button', { name: 't-SNE' }).click();
+      await page.getByRole('dialog').getByRole('button', { name: /^UMAP/ }).click();
+    }
+    const end = layout === 'UMAP' ? /^200\s+epochs/ : /^1,000\s+iterations/;
+    const course = page.getByRole('group', { name: 'Course of the map' });
+    await course.getByText(end).waitFor({ timeout: 500_000 });
+    const time = performance.now() - start;
+    clearInterval(watch);
+    console.log(
+      `${layout} of 60,000 × 784 pictures: map finished after ${seconds(time)}, page held ${megabytes(peak)} at most`,
+    );
   });
 }
 

@@ -135,20 +135,36 @@ function nearest(distances: Numbers, k: number): number[] {
 /** How far beyond k those neighbours rank by other distances that are not among its own. */
 function excess(of: readonly number[], own: readonly number[], distances: Numbers, k: number): number {
   const among = new Set(own);
+  const others = of.filter(j => !among.has(j)).sort((a, b) => distances[a]! - distances[b]! || a - b);
+  let before = 0;
   let sum = 0;
-  for (const j of of) if (!among.has(j)) sum += rankOf(j, distances) - k;
+  // The point itself is among those before, so that the nearest other point is the first.
+  for (const count of countsBefore(others, distances)) {
+    before += count;
+    sum += before - k;
+  }
   return sum;
 }
 
-/** 1 for the nearest other point. */
-function rankOf(j: number, distances: Numbers): number {
-  const own = distances[j]!;
-  let before = 0;
-  for (let other = 0; other < distances.length; other++) {
-    if (distances[other]! < own || (distances[other] === own && other < j)) before++;
+/** How many points come before each of some in their order, but not before the one before it; in one pass. */
+function countsBefore(order: readonly number[], distances: Numbers): Uint32Array {
+  const counts = new Uint32Array(order.length);
+  const bounds = Float64Array.from(order, j => distances[j]!);
+  const last = bounds.at(-1) ?? -Infinity;
+  for (let j = 0; j < distances.length; j++) {
+    const distance = distances[j]!;
+    if (distance > last) continue;
+    let from = 0;
+    let to = order.length;
+    while (from < to) {
+      const middle = (from + to) >>> 1;
+      const bound = bounds[middle]!;
+      if (distance < bound || (distance === bound && j < order[middle]!)) to = middle;
+      else from = middle + 1;
+    }
+    if (from < order.length) counts[from]!++;
   }
-  // The point itself is among those before.
-  return before;
+  return counts;
 }
 
 function meanOf(values: Float32Array): number {
