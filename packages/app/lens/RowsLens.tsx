@@ -5,7 +5,8 @@ import type { Account } from '@wold/core/preparation/prepared';
 import type { RowLeftOut } from '@wold/core/preparation/treatment';
 import { levelAt, textAt, type LevelColumn } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
-import { count, figure, fixed } from '@wold/core/writeup/format';
+import { overRepresented } from '@wold/core/table/overRepresented';
+import { coefficient, count, figure, fixed, percent } from '@wold/core/writeup/format';
 import { useAccount } from '../results/stages';
 import { rowName } from './rowName';
 import { selected } from '../store/studySlice';
@@ -15,6 +16,7 @@ import { useTable } from '../store/TableContext';
 import { useEdit, useHand, useRecipe, useStudy } from '../store/useStudy';
 import { useShortName } from '../store/useShortName';
 import { setsApart } from './apart';
+import { overlapsOf } from './overlapsOf';
 import { LabelForm } from './LabelForm';
 import { ReasonForm } from './ReasonForm';
 import { screensOf } from '../methods/screens';
@@ -26,6 +28,8 @@ import styles from './Lens.module.css';
 
 const MOST_LISTED = 40;
 const MOST_APART = 6;
+/** Levels that the rows have more often than others. */
+const MOST_LEVELS = 4;
 /** Deviations beyond this many standard deviations are marked. */
 const ODD = 3;
 /** The bar of a deviation is full at this many standard deviations. */
@@ -210,11 +214,31 @@ function ManyRows({ rows, account }: { rows: readonly number[]; account: Account
     () => (account === null ? [] : setsApart(table, account, rows).slice(0, MOST_APART)),
     [table, account, rows],
   );
+  const overlaps = useMemo(
+    () => overlapsOf(table, account, rows, apart.map(({ measure }) => measure)), // prettier-ignore
+    [table, account, rows, apart],
+  );
   return (
     <>
       <p className="soft small">{shared(rows, recipe, table)}</p>
+      {account !== null && <OverRepresented rows={rows} account={account} />}
       <h3 className={styles.section}>What sets them apart</h3>
       <table className={styles.bars}>
+        <thead>
+          <tr>
+            <th scope="col">measure</th>
+            <th scope="col" aria-label="direction" />
+            <th scope="col" title="distance of their mean from that of all rows, in standard deviations">
+              sds
+            </th>
+            <th
+              scope="col"
+              title="0 where all their entries are on one side of the others, 1 where they are not"
+            >
+              overlap
+            </th>
+          </tr>
+        </thead>
         <tbody>
           {apart.map(({ measure, deviation }) => (
             <tr key={measure}>
@@ -224,7 +248,8 @@ function ManyRows({ rows, account }: { rows: readonly number[]; account: Account
               <td>
                 <DivergingBar value={deviation / FULL_BAR} />
               </td>
-              <td>{fixed(deviation, 1)} sd</td>
+              <td>{fixed(deviation, 1)}</td>
+              <td className="soft">{coefficient(overlaps.get(measure) ?? NaN)}</td>
             </tr>
           ))}
         </tbody>
@@ -252,6 +277,38 @@ function ManyRows({ rows, account }: { rows: readonly number[]; account: Account
       {rows.length > MOST_LISTED && (
         <p className="soft small">and {rows.length - MOST_LISTED} more, in the table</p>
       )}
+    </>
+  );
+}
+
+/** Levels of labels that the rows have far more often than all rows do. */
+function OverRepresented({ rows, account }: { rows: readonly number[]; account: Account }) {
+  const table = useTable();
+  const recipe = useRecipe();
+  const found = useMemo(() => {
+    const labels = table.columns.filter(
+      (column, index): column is LevelColumn =>
+        column.kind === 'levels' && recipe.columns[index]?.role === 'label',
+    );
+    return overRepresented(labels, new Set(rows), account.rows).slice(0, MOST_LEVELS);
+  }, [table, recipe, rows, account]);
+  if (found.length === 0) return null;
+  return (
+    <>
+      <h3 className={styles.section}>More often than in all rows</h3>
+      <table className={styles.values}>
+        <tbody>
+          {found.map(({ column, level, share, shareOfAll }) => (
+            <tr key={`${column} ${level}`}>
+              <th scope="row" title={`${column}: ${level}`}>
+                {level} <span className="soft">{column}</span>
+              </th>
+              <td>{percent(share)}</td>
+              <td className="soft">of all {percent(shareOfAll)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
     </>
   );
 }

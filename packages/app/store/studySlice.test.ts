@@ -5,6 +5,7 @@ import type { StudyRecord } from '../storage/database';
 import {
   edit,
   isolatedLevel,
+  showedAllLevels,
   opened,
   redone,
   selected,
@@ -142,4 +143,11 @@ test('a selection replaces the one before, and levels are shown alone by turns',
   state = studyReducer(studyReducer(state, isolatedLevel(1)), isolatedLevel(0));
   expect(state.isolated).toEqual([1, 0]);
   expect(studyReducer(state, isolatedLevel(1)).isolated).toEqual([0]);
+  // One alone is held against the others by a second click, and let go by a third.
+  let alone = studyReducer(studyReducer(state, showedAllLevels()), isolatedLevel(2));
+  expect([alone.isolated, alone.against]).toEqual([[2], false]);
+  alone = studyReducer(alone, isolatedLevel(2));
+  expect([alone.isolated, alone.against]).toEqual([[2], true]);
+  alone = studyReducer(alone, isolatedLevel(2));
+  expect([alone.isolated, alone.against]).toEqual([[], false]);
 });

@@ -17,6 +17,8 @@ export interface StudyState {
   readonly selection: Selection;
   /** Levels of the colouring label that the map shows alone, by code; empty for all. -1 is no level. */
   readonly isolated: readonly number[];
+  /** Whether the others stay in sight, pale, to be held against it. */
+  readonly against: boolean;
   /** Views that were chosen, by what they are views of. */
   readonly views: readonly { readonly of: string; readonly view: string }[];
   /** The last edit, which one of the same thing soon after is merged with. */
@@ -25,7 +27,14 @@ export interface StudyState {
 
 export const nothing: Selection = { rows: [], columns: [], dimension: null };
 const noEdit = { of: '', at: 0 };
-const initial: StudyState = { study: null, selection: nothing, isolated: [], views: [], lastEdit: noEdit };
+const initial: StudyState = {
+  study: null,
+  selection: nothing,
+  isolated: [],
+  against: false,
+  views: [],
+  lastEdit: noEdit,
+};
 
 const MOST_PAST = 100;
 /** Changes of the same thing within this time are one step of undo. */
@@ -105,9 +114,12 @@ const slice = createSlice({
     },
     isolatedLevel(state, { payload }: PayloadAction<number>) {
       const others = state.isolated.filter(code => code !== payload);
-      return { ...state, isolated: others.length < state.isolated.length ? others : [...others, payload] };
+      const isAlone = others.length === 0 && state.isolated.length === 1;
+      if (isAlone && !state.against) return { ...state, against: true };
+      const isolated = others.length < state.isolated.length ? others : [...others, payload];
+      return { ...state, isolated, against: false };
     },
-    showedAllLevels: state => ({ ...state, isolated: [] }),
+    showedAllLevels: state => ({ ...state, isolated: [], against: false }),
     viewed(state, { payload }: PayloadAction<{ of: string; view: string }>) {
       return { ...state, views: [...state.views.filter(({ of }) => of !== payload.of), payload] };
     },

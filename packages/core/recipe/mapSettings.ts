@@ -5,7 +5,7 @@ export const SPREADS = ['scores', 'even', 'standardised'] as const;
 export const SIZES = ['same', 'squared-cosine', 'contribution'] as const;
 
 /** What is drawn of the groups of a label beside their rows. */
-export const GROUP_MARKS = ['none', 'centres', 'spread', 'mean'] as const;
+export const GROUP_MARKS = ['none', 'centres', 'outlines', 'spread', 'mean'] as const;
 
 /** At most this many columns are drawn as arrows. */
 export const MOST_ARROWS = 40;

@@ -37,6 +37,11 @@ const GROUP_WORDS = [
   { value: 'none' as const, name: 'unmarked', when: 'Groups are told by colour and shape alone.' },
   { value: 'centres' as const, name: 'at their centres', when: 'Each group’s mean, with its name.' },
   {
+    value: 'outlines' as const,
+    name: 'by outlines around their rows',
+    when: 'Each holds all rows of its group: how far does it reach, and do others lie within?',
+  },
+  {
     value: 'spread' as const,
     name: 'by ellipses of their spread',
     when: 'Each holds so large a share of a normal group like it: do groups part from each other?',

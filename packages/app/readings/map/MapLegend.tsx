@@ -1,18 +1,23 @@
+import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
+import TextField from '@mui/material/TextField';
 import { useMemo, useState } from 'react';
 import type { Placement } from '@wold/core/methods/placement';
 import type { Reduction } from '@wold/core/recipe/schema';
+import { isMissing } from '@wold/core/table/column';
+import { findColumn } from '@wold/core/table/table';
 import { figure } from '@wold/core/writeup/format';
 import { MeanPicture } from '../../pictures/RowPicture';
 import { usePixels } from '../../pictures/usePixels';
 import { usePlacement } from '../../results/stages';
 import { isolatedLevel, selected, showedAllLevels } from '../../store/studySlice';
 import { useAppDispatch, useAppSelector } from '../../store/store';
+import { useTable } from '../../store/TableContext';
 import { rampColour } from '../../theme/ramp';
 import { useMode } from '../../theme/ThemeMode';
 import { Swatch } from './Swatch';
-import type { Colouring } from './colouring';
+import { MOST_LEVELS, type Colouring, type Group } from './colouring';
 import { useColouring } from './useColouring';
 import styles from './MapLegend.module.css';
 
@@ -48,45 +53,94 @@ function Legend({ reduction, placement }: { reduction: Reduction; placement: Pla
       {by.kind === 'number' ? (
         <Ramp by={by} />
       ) : (
-        <ul>
-          {by.groups.map(group => {
-            const alone = isolated.includes(group.code);
-            return (
-              <li key={group.code} data-off={isolated.length > 0 && !alone} data-pictured={pictures !== null}>
-                <Link
-                  component="button"
-                  type="button"
-                  aria-pressed={alone}
-                  title={
-                    alone
-                      ? 'Click shows the others again'
-                      : 'Click shows it alone; double click selects its rows'
-                  }
-                  onClick={() => dispatch(isolatedLevel(group.code))}
-                  onDoubleClick={() =>
-                    dispatch(
-                      selected({ rows: [...placement.rows].filter(row => by.codeOf(row) === group.code) }),
-                    )
-                  }
-                >
-                  <Swatch style={group.style} />
-                  {pictures !== null && means !== null && (
-                    <MeanPicture
-                      pictures={pictures}
-                      rows={means.get(group.code) ?? []}
-                      size={26}
-                      label={`Mean picture of ${group.name}`}
-                    />
-                  )}
-                  <span className={styles.name}>{group.name}</span>
-                  <span className={styles.count}>{group.count.toLocaleString('en')}</span>
-                </Link>
-              </li>
-            );
-          })}
-        </ul>
+        <>
+          <LevelSearch reduction={reduction} placement={placement} />
+          <ul>
+            {by.groups.map(group => (
+              <GroupLine key={group.code} group={group} by={by} rows={placement.rows} mean={means} />
+            ))}
+          </ul>
+        </>
       )}
     </section>
+  );
+}
+
+interface GroupLineProps {
+  readonly group: Group;
+  readonly by: Extract<Colouring, { kind: 'levels' }>;
+  readonly rows: Uint32Array;
+  readonly mean: ReadonlyMap<number, readonly number[]> | null;
+}
+
+/** A group with its mark and count: clicks show it alone, against the others, and with them again. */
+function GroupLine({ group, by, rows, mean }: GroupLineProps) {
+  const dispatch = useAppDispatch();
+  const isolated = useAppSelector(state => state.study.isolated);
+  const against = useAppSelector(state => state.study.against);
+  const pictures = usePixels();
+  const chosen = isolated.includes(group.code);
+  const next = !chosen
+    ? 'Click shows it alone, a second click against all others; double click selects its rows'
+    : isolated.length === 1 && !against
+      ? 'Click holds it against all others'
+      : 'Click shows the others again';
+  return (
+    <li data-off={isolated.length > 0 && !chosen} data-pictured={pictures !== null}>
+      <Link
+        component="button"
+        type="button"
+        aria-pressed={chosen}
+        title={next}
+        onClick={() => dispatch(isolatedLevel(group.code))}
+        onDoubleClick={() =>
+          dispatch(selected({ rows: [...rows].filter(row => by.codeOf(row) === group.code) }))
+        }
+      >
+        <Swatch style={group.style} />
+        {pictures !== null && mean !== null && (
+          <MeanPicture
+            pictures={pictures}
+            rows={mean.get(group.code) ?? []}
+            size={26}
+            label={`Mean picture of ${group.name}`}
+          />
+        )}
+        <span className={styles.name}>{group.name}</span>
+        <span className={styles.count}>{group.count.toLocaleString('en')}</span>
+      </Link>
+    </li>
+  );
+}
+
+/** Finds a level among very many, and shows it alone. */
+function LevelSearch({ reduction, placement }: { reduction: Reduction; placement: Placement }) {
+  const table = useTable();
+  const dispatch = useAppDispatch();
+  const isolated = useAppSelector(state => state.study.isolated);
+  const { colour } = reduction.map;
+  const column = colour === null ? undefined : findColumn(table, colour);
+  const levels = useMemo(() => {
+    if (column?.kind !== 'levels' || column.levels.length <= MOST_LEVELS) return [];
+    const present = new Set(
+      Array.from(placement.rows, row => (isMissing(column, row) ? -1 : column.codes[row]!)),
+    );
+    return column.levels.flatMap((name, code) => (present.has(code) ? [{ name, code }] : []));
+  }, [column, placement.rows]);
+  if (levels.length <= MOST_LEVELS) return null;
+  return (
+    <Autocomplete
+      size="small"
+      options={levels}
+      getOptionLabel={({ name }) => name}
+      getOptionKey={({ code }) => code}
+      getOptionDisabled={({ code }) => isolated.includes(code)}
+      value={null}
+      blurOnSelect
+      clearOnBlur
+      onChange={(_, found) => found !== null && dispatch(isolatedLevel(found.code))}
+      renderInput={props => <TextField {...props} label={`Find one of ${levels.length}`} />}
+    />
   );
 }
 

@@ -5,6 +5,7 @@ import type { Placement } from '@wold/core/methods/placement';
 import type { Reduction, RowMap } from '@wold/core/recipe/schema';
 import { textAt } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
+import { convexHull } from '@wold/core/use/convexHull';
 import { groupEllipses } from '@wold/core/use/groupEllipses';
 import { dimensionName, type NamedDimension } from '@wold/core/writeup/dimensionName';
 import { fileStem } from '@wold/core/writeup/fileStem';
@@ -73,6 +74,9 @@ function MarkedMap({ reduction, placement }: MarkedMapProps) {
 function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly marks: MapMarks }) {
   const { rows: selection } = useSelection();
   const isolated = useAppSelector(state => state.study.isolated);
+  const against = useAppSelector(state => state.study.against);
+  /** What alone is in sight. */
+  const alone = against ? NONE : isolated;
   const { tokens } = useMode();
   const by = useColouring(reduction, placement);
   const { map } = reduction;
@@ -83,15 +87,16 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
   const marked = useMemo(() => markedIn(points, map.odd ? odd : null), [points, odd, map.odd]);
   const chosen = useMemo(() => new Set(selection), [selection]);
   const drawn = useMemo(
-    () => pointsDrawn({ points, colouring: by, isolated, selected: chosen, sizes, ...marked }, tokens),
-    [points, by, isolated, chosen, sizes, marked, tokens],
+    () =>
+      pointsDrawn({ points, colouring: by, isolated, against, selected: chosen, sizes, ...marked }, tokens),
+    [points, by, isolated, against, chosen, sizes, marked, tokens],
   );
   const shortMeasure = useShortName();
   const { size, onChart, view, isWhole, setView } = useMapView(points);
   const { names } = useNaming(reduction);
   const axisName = (d: number) => nameOfAxis(Math.min(d, placement.at.columns), names, marks);
   const [xName, yName] = [axisName(map.x), points.flat ? '' : axisName(map.y)];
-  const rowNames = useRowNames(points, map.named, by, isolated);
+  const rowNames = useRowNames(points, map.named, by, alone);
   const groups = useDrawnGroups(placement, points, by, isolated, map);
   const drawing = useCallback(
     (at: Size, withPoints: boolean) =>
@@ -133,7 +138,8 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
           onChart={onChart}
         >
           <MapSurface
-            {...{ points, view, size, by, isolated }}
+            {...{ points, view, size, by }}
+            isolated={alone}
             colour={map.colour}
             zoomedIn={!isWhole}
             onView={setView}
@@ -151,6 +157,8 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
     </>
   );
 }
+
+const NONE: readonly number[] = [];
 
 /** So many selected rows wear their names; of more, the first. */
 const MOST_SELECTED = 60;
@@ -182,7 +190,7 @@ function useRowNames(points: Points, named: boolean, by: Colouring, isolated: re
   }, [points, order, by, isolated, selection, table, recipe]);
 }
 
-/** The groups of the colouring label with their centres and ellipses, where these are asked for. */
+/** The groups of the colouring label with their centres and what is drawn around them, where that is asked for. */
 function useDrawnGroups(
   { weights, counts }: Placement,
   points: Points,
@@ -202,7 +210,11 @@ function useDrawnGroups(
       shown.map(({ name, code }) => [name, places.get(code)!] as const),
       share,
     );
-    return found.map((group, index) => ({ ...group, colour: shown[index]!.style.colour }));
+    return found.map((group, index) => ({
+      ...group,
+      colour: shown[index]!.style.colour,
+      outline: groups === 'outlines' ? convexHull(points.x, points.y, places.get(shown[index]!.code)!) : [],
+    }));
   }, [weights, counts, points, by, isolated, groups, share]);
 }
 

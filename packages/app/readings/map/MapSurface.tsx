@@ -15,8 +15,10 @@ import { leastOf, mostOf } from '@wold/core/algebra/extremes';
 import { textAt } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
 import type { Size } from '../../charts/size';
-import { fixed } from '@wold/core/writeup/format';
+import { figure, fixed, shortName } from '@wold/core/writeup/format';
+import { setsApart } from '../../lens/apart';
 import { rowName } from '../../lens/rowName';
+import { useAccount } from '../../results/stages';
 import { pointIndex } from '../../points/pointIndex';
 import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
@@ -28,6 +30,8 @@ import type { Points } from './points';
 import { fromPixel, toPixel, zoomed, type View } from './view';
 import styles from './MapReading.module.css';
 
+/** Measures on the card of a row: those in which it is furthest from the mean. */
+const MOST_APART = 3;
 /** How far from a point, in pixels, it is still meant. */
 const REACH = 12;
 /** A press that moves less than this is a click. */
@@ -60,7 +64,7 @@ interface MapSurfaceProps {
 
 /**
  * What the hand does on the map: pointing shows a row's card, a click selects it, a drawn outline selects what is
- * within, the wheel zooms. Shift adds to the selection. With the keyboard, arrows go from row to row.
+ * within, with Ctrl a box; the wheel zooms. Shift adds to the selection. With the keyboard, arrows go from row to row.
  */
 export function MapSurface(props: MapSurfaceProps) {
   const { points, view, size, colour, zoomedIn, onView } = props;
@@ -99,7 +103,9 @@ export function MapSurface(props: MapSurfaceProps) {
         onDoubleClick={() => onView(null)}
       >
         <Overlay size={size} outline={outline} at={pointed >= 0 ? pixelOf(pointed) : null} />
-        <span className={`${styles.hint} soft small`}>draw around rows to select them · wheel zooms</span>
+        <span className={`${styles.hint} soft small`}>
+          draw around rows to select them, with Ctrl by a box · wheel zooms
+        </span>
       </div>
       {zoomedIn && (
         <Button className={`${styles.reset} small`} onClick={() => onView(null)}>
@@ -128,6 +134,8 @@ function useOutline(
   onPointed: (index: number) => void,
 ) {
   const [outline, setOutline] = useState<readonly Pixel[]>([]);
+  /** Whether a box is drawn out, from corner to corner. */
+  const boxed = useRef(false);
   function release(event: PointerEvent): void {
     setOutline([]);
     if (outline.length === 0) return;
@@ -143,10 +151,12 @@ function useOutline(
       if (event.button !== 0) return;
       event.currentTarget.setPointerCapture(event.pointerId);
       setOutline([pixelUnder(event)]);
+      boxed.current = event.ctrlKey || event.metaKey;
       onPointed(-1);
     },
     onPointerMove: (event: PointerEvent) => {
-      if (outline.length > 0) setOutline([...outline, pixelUnder(event)]);
+      const at = pixelUnder(event);
+      if (outline.length > 0) setOutline(boxed.current ? boxFrom(outline[0]!, at) : [...outline, at]);
       else onPointed(nearest(pixelUnder(event)));
     },
     onPointerUp: release,
@@ -155,6 +165,14 @@ function useOutline(
   };
   return { outline, hand };
 }
+
+/** The corners of a box from one of them to the one across. */
+const boxFrom = ([x, y]: Pixel, [across, down]: Pixel): Pixel[] => [
+  [x, y],
+  [across, y],
+  [across, down],
+  [x, down],
+];
 
 /** Where on the surface that listens a pointer is. */
 function pixelUnder(event: PointerEvent): Pixel {
@@ -251,13 +269,18 @@ interface RowCardProps {
   readonly style: CSSProperties;
 }
 
-/** Which row a point is, what colours it, and where it lies. */
+/** Which row a point is, what colours it, where it lies, and what it differs in most. */
 function RowCard({ points, index, colour, style }: RowCardProps) {
   const table = useTable();
   const recipe = useRecipe();
   const row = points.rows[index]!;
   const pictures = usePixels();
   const by = colour === null ? undefined : findColumn(table, colour);
+  const { value: account } = useAccount();
+  const apart = useMemo(
+    () => (account === null || pictures !== null ? [] : setsApart(table, account, [row])),
+    [table, account, row, pictures],
+  );
   return (
     <div className={styles.card} style={style}>
       {pictures !== null && (
@@ -278,6 +301,20 @@ function RowCard({ points, index, colour, style }: RowCardProps) {
             {!points.flat && `, ${fixed(points.y[index]!, 2)}`}
           </dd>
         </div>
+        {apart
+          .slice(0, MOST_APART)
+          .filter(({ deviation }) => Number.isFinite(deviation))
+          .map(({ measure, mean, deviation }) => (
+            <div key={measure}>
+              <dt className="soft">{shortName(measure, 24)}</dt>
+              <dd>
+                {figure(mean)}
+                <span className="soft">
+                  , {fixed(Math.abs(deviation), 1)} sd {deviation < 0 ? 'below' : 'above'}
+                </span>
+              </dd>
+            </div>
+          ))}
       </dl>
     </div>
   );

@@ -29,10 +29,17 @@ export type Colouring =
     }
   | { readonly kind: 'alike' };
 
+/** Levels beyond which the rarer ones are joined, so that the others can still be told apart; and how many stay. */
+export const MOST_LEVELS = 20;
+const KEPT_LEVELS = 12;
+/** The code of those that are joined. */
+export const JOINED = -2;
+
 /**
- * The colouring of rows by a column, over the rows in use.
+ * The colouring of rows by a column, over the rows in use. Of very many levels the rarer ones are joined.
  *
  * @param colours places among the label colours that the study gives to levels
+ * @param apart codes of levels that are not joined, however rare they are
  */
 export function colouring(
   column: Column | null,
@@ -40,6 +47,7 @@ export function colouring(
   mode: Mode,
   tokens: Tokens,
   colours: readonly { readonly level: string; readonly place: number }[] = [],
+  apart: readonly number[] = [],
 ): Colouring {
   if (column === null) return { kind: 'alike' };
   if (column.kind === 'number') {
@@ -48,7 +56,9 @@ export function colouring(
   const codeOf = (row: number) => (isMissing(column, row) ? -1 : column.codes[row]!);
   const counts = new Map<number, number>();
   for (const row of rows) counts.set(codeOf(row), (counts.get(codeOf(row)) ?? 0) + 1);
+  const joined = joinedLevels(counts, apart);
   const groups = [...counts.entries()]
+    .filter(([code]) => !joined.has(code))
     .sort(([a], [b]) => (a < 0 ? 1 : b < 0 ? -1 : a - b))
     .map(([code, count]) => ({
       code,
@@ -56,8 +66,27 @@ export function colouring(
       name: code < 0 ? `no ${column.name} given` : column.levels[code]!,
       style: code < 0 ? unlabelled(tokens) : labelStyle(levelPlace(column, code, colours), mode),
     }));
-  return { kind: 'levels', groups, codeOf };
+  if (joined.size === 0) return { kind: 'levels', groups, codeOf };
+  const count = [...joined].reduce((sum, code) => sum + counts.get(code)!, 0);
+  const others = { code: JOINED, count, name: `${joined.size} others`, style: othersStyle(tokens) };
+  const groupOf = (row: number) => (joined.has(codeOf(row)) ? JOINED : codeOf(row));
+  return { kind: 'levels', groups: [...groups, others], codeOf: groupOf };
 }
+
+/** The levels that are joined: all but the commonest, and those that are to stay apart, where there are too many. */
+function joinedLevels(counts: ReadonlyMap<number, number>, apart: readonly number[]): ReadonlySet<number> {
+  const levels = [...counts.keys()].filter(code => code >= 0);
+  if (levels.length <= MOST_LEVELS) return new Set();
+  const byCount = levels.sort((a, b) => counts.get(b)! - counts.get(a)! || a - b);
+  return new Set(byCount.slice(KEPT_LEVELS).filter(code => !apart.includes(code)));
+}
+
+const othersStyle = (tokens: Tokens): LabelStyle => ({
+  name: 'others',
+  colour: tokens.inkSoft,
+  symbol: 'circle',
+  weight: 0.6,
+});
 
 function unlabelled(tokens: Tokens): LabelStyle {
   return { name: 'none', colour: tokens.inkSoft, symbol: 'emptyCircle', weight: 0.9 };

@@ -4,28 +4,27 @@ import type { Tokens } from '../../theme/tokens';
 /** A group's centre and ellipses, in its colour. */
 export interface DrawnGroup extends GroupEllipses {
   readonly colour: string;
+  /** Corners of the outline around all rows of the group, where that is drawn. */
+  readonly outline: readonly (readonly [number, number])[];
 }
+
+/** What is drawn around a group. */
+type GroupLine = 'spread' | 'ofMean' | 'outline';
 
 const STEPS = 72;
 
-/** Ellipses of groups, and a cross at each centre. */
-export function groupSeries(
-  groups: readonly DrawnGroup[],
-  which: 'spread' | 'ofMean' | null,
-  tokens: Tokens,
-) {
-  const ellipses = groups.flatMap(group => {
-    const ellipse = which === null ? null : group[which];
-    if (ellipse === null) return [];
+/** Ellipses or outlines of groups, and a cross at each centre. */
+export function groupSeries(groups: readonly DrawnGroup[], which: GroupLine | null, tokens: Tokens) {
+  const lines = groups.flatMap(group => {
+    const path = which === null ? [] : pathAround(group, which);
+    if (path.length === 0) return [];
     return {
       type: 'line' as const,
       silent: true,
       symbol: 'none',
       z: 4,
       lineStyle: { color: group.colour, width: 2, opacity: 0.95 },
-      data: Array.from({ length: STEPS + 1 }, (_, step) =>
-        pointOn(group.centre, ellipse, (2 * Math.PI * step) / STEPS),
-      ),
+      data: path.map(point => [...point]),
     };
   });
   const centres = {
@@ -39,7 +38,17 @@ export function groupSeries(
       itemStyle: { color: colour, borderColor: tokens.ink, borderWidth: 1 },
     })),
   };
-  return groups.length === 0 ? [] : [...ellipses, centres];
+  return groups.length === 0 ? [] : [...lines, centres];
+}
+
+/** A closed line around a group. */
+function pathAround(group: DrawnGroup, which: GroupLine): (readonly [number, number])[] {
+  if (which === 'outline') return group.outline.length < 2 ? [] : [...group.outline, group.outline[0]!];
+  const ellipse = group[which];
+  if (ellipse === null) return [];
+  return Array.from({ length: STEPS + 1 }, (_, step) =>
+    pointOn(group.centre, ellipse, (2 * Math.PI * step) / STEPS),
+  );
 }
 
 function pointOn(

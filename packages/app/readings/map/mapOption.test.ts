@@ -41,13 +41,20 @@ interface Option {
 
 const drawnBy = (
   column: number | null,
-  more: { isolated?: number[]; selected?: number[]; sizes?: Float64Array; far?: number[] } = {},
+  more: {
+    isolated?: number[];
+    against?: boolean;
+    selected?: number[];
+    sizes?: Float64Array;
+    far?: number[];
+  } = {},
 ) =>
   pointsDrawn(
     {
       points,
       colouring: colouring(column === null ? null : table.columns[column]!, points.rows, 'light', light),
       isolated: more.isolated ?? [],
+      against: more.against ?? false,
       selected: new Set(more.selected ?? []),
       sizes: more.sizes ?? null,
       far: more.far ?? [],

@@ -23,7 +23,7 @@ interface MapContent {
   readonly groupMarks: RowMap['groups'];
 }
 
-const ELLIPSES = { none: null, centres: null, spread: 'spread', mean: 'ofMean' } as const;
+const LINES = { none: null, centres: null, outlines: 'outline', spread: 'spread', mean: 'ofMean' } as const;
 
 /**
  * What lies over the points of a map: axes with equal units both ways, and columns as arrows.
@@ -56,7 +56,7 @@ export function mapOption(
         },
       },
       ...drawn.flatMap(each => pointSeries(each, points)),
-      ...groupSeries(groupMarks === 'none' ? [] : content.groups, ELLIPSES[groupMarks], tokens),
+      ...groupSeries(groupMarks === 'none' ? [] : content.groups, LINES[groupMarks], tokens),
       ...arrowSeries(content, tokens),
       ...mapNameSeries(namesOn(content), content.rowNames, content, view, size, tokens),
     ],

@@ -13,14 +13,17 @@ export const sizeBy = (figure: number): number => 0.4 + 1.1 * Math.sqrt(figure);
 const MANY = 1000;
 /** How many sizes are told apart. */
 const SIZES = 12;
-/** Of groups that are not shown while others are shown alone. */
+/** Of groups that are not shown while others are shown alone, and of those that one is held against. */
 const SHADOW = 0.08;
+const PALE = 0.45;
 
 interface Drawing {
   readonly points: Points;
   readonly colouring: Colouring;
   /** Codes of the levels shown alone; empty for all. */
   readonly isolated: readonly number[];
+  /** Whether the others stay in sight, pale. */
+  readonly against: boolean;
   readonly selected: ReadonlySet<number>;
   /** From 0 to 1 for each point, or null where all are alike. */
   readonly sizes: Float64Array | null;
@@ -58,7 +61,7 @@ function outlines(
 }
 
 /** Looks: one for each group, shade, or for all; and which one each row has. */
-function looksOf({ colouring, isolated }: Drawing, tokens: Tokens) {
+function looksOf({ colouring, isolated, against }: Drawing, tokens: Tokens) {
   const ordinary = { symbol: 'circle', weight: 1, stroke: tokens.paper, strokeWidth: 0.6, opacity: 0.9 };
   if (colouring.kind === 'alike') return { looks: [{ ...ordinary, fill: tokens.harebell }], lookOf: () => 0 };
   if (colouring.kind === 'number') {
@@ -69,6 +72,9 @@ function looksOf({ colouring, isolated }: Drawing, tokens: Tokens) {
   const looks = colouring.groups.map(({ code, style }) => {
     const shown = isolated.length === 0 || isolated.includes(code);
     const hollow = style.symbol === 'emptyCircle';
+    if (!shown && against) {
+      return { ...ordinary, fill: tokens.inkSoft, weight: style.weight * 0.8, opacity: PALE };
+    }
     return {
       symbol: style.symbol,
       weight: style.weight,

@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import type { Placement } from '@wold/core/methods/placement';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { findColumn } from '@wold/core/table/table';
+import { useAppSelector } from '../../store/store';
 import { useTable } from '../../store/TableContext';
 import { useRecipe } from '../../store/useStudy';
 import { useMode } from '../../theme/ThemeMode';
@@ -15,12 +16,13 @@ export function useColouring(reduction: Reduction, placement: Placement): Colour
   const name = reduction.map.colour;
   const { rows } = placement;
   const colours = useRecipe().columns.find(column => column.name === name)?.colours;
+  const isolated = useAppSelector(state => state.study.isolated);
   const figure = useFigures(reduction);
   return useMemo(() => {
     if (figure !== null) return figureColouring(figure, rows, mode, tokens);
     const column = name === null ? null : (findColumn(table, name) ?? null);
-    return colouring(column, rows, mode, tokens, colours);
-  }, [figure, table, name, rows, mode, tokens, colours]);
+    return colouring(column, rows, mode, tokens, colours, isolated);
+  }, [figure, table, name, rows, mode, tokens, colours, isolated]);
 }
 
 const noFigures = (): null => null;

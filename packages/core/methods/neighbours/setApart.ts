@@ -1,5 +1,6 @@
 import { quietHost, type Host } from '../../host';
 import { isMissing, numberAt, type NumberColumn } from '../../table/column';
+import { overlapOf } from '../../table/overlap';
 import { Problem } from '../../problem';
 import { findColumn, type Table } from '../../table/table';
 import type { AnyPrepared } from '../../preparation/prepared';
@@ -117,33 +118,4 @@ function columnApart(
       overlap: overlapOf(column, rows, places, inside, weightAt),
     },
   ];
-}
-
-function overlapOf(
-  column: NumberColumn,
-  rows: Uint32Array,
-  places: readonly number[],
-  inside: Uint8Array,
-  weightAt: (i: number) => number,
-): number {
-  const values = Float64Array.from(places, i => numberAt(column, rows[i]!));
-  const order = [...places.keys()].sort((a, b) => values[a]! - values[b]!);
-  let [below, above, all, others] = [0, 0, 0, 0];
-  for (let from = 0; from < order.length;) {
-    let to = from;
-    let [own, out] = [0, 0];
-    while (to < order.length && values[order[to]!] === values[order[from]!]) {
-      const i = places[order[to++]!]!;
-      if (inside[i] === 1) own += weightAt(i);
-      else out += weightAt(i);
-    }
-    // Pairs in which the region's entry is above, half of the equal ones among them.
-    above += own * (below + out / 2);
-    below += out;
-    all += own;
-    others += out;
-    from = to;
-  }
-  const share = above / (all * others);
-  return 2 * Math.min(share, 1 - share);
 }

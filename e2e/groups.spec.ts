@@ -1,0 +1,38 @@
+import { ask, brief, expect, expectAccessible, openSherds, test } from './helpers';
+
+test('groups on the map: outlines, a box by Ctrl, one alone and against all others, what rows have more often', async ({
+  page,
+}) => {
+  await openSherds(page);
+  await ask(page, 'Where does each row sit?');
+  await brief(page).getByRole('button', { name: 'unmarked', exact: true }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /outlines around their rows/ })
+    .click();
+  await expect(brief(page)).toContainText('groups by outlines around their rows');
+
+  const map = page.getByRole('application');
+  const box = (await map.boundingBox())!;
+  const at = (x: number, y: number) => [box.x + x * box.width, box.y + y * box.height] as const;
+  await page.keyboard.down('Control');
+  await page.mouse.move(...at(0.55, 0.1));
+  await page.mouse.down();
+  await page.mouse.move(...at(0.7, 0.3), { steps: 4 });
+  await page.mouse.move(...at(0.9, 0.5), { steps: 4 });
+  await page.mouse.up();
+  await page.keyboard.up('Control');
+  const lens = page.getByRole('complementary', { name: 'Lens' });
+  await expect(lens.getByRole('heading', { name: /\d+ rows selected/ })).toBeVisible();
+  await expect(lens.getByRole('row', { name: /Orrindale kiln 9\d\s% of all 20\s%/ })).toBeVisible();
+  await expect(lens.getByRole('columnheader', { name: 'overlap' })).toBeVisible();
+
+  const marram = page.getByRole('region', { name: 'Legend' }).getByRole('button', { name: /Marram/ });
+  await marram.click();
+  await expect(marram).toHaveAttribute('title', 'Click holds it against all others');
+  await marram.click();
+  await expect(marram).toHaveAttribute('aria-pressed', 'true');
+  await expectAccessible(page);
+  await marram.click();
+  await expect(marram).toHaveAttribute('aria-pressed', 'false');
+});
