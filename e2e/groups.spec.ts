@@ -1,16 +1,17 @@
-import { ask, brief, expect, expectAccessible, openSherds, test } from './helpers';
+import { ask, expect, expectAccessible, openSherds, test } from './helpers';
 
 test('groups on the map: outlines, a box by Ctrl, one alone and against all others, what rows have more often', async ({
   page,
 }) => {
   await openSherds(page);
+  const brief = page.getByRole('group', { name: 'Brief' });
   await ask(page, 'Where does each row sit?');
-  await brief(page).getByRole('button', { name: 'unmarked', exact: true }).click();
+  await brief.getByRole('button', { name: 'unmarked', exact: true }).click();
   await page
     .getByRole('dialog')
     .getByRole('button', { name: /outlines around their rows/ })
     .click();
-  await expect(brief(page)).toContainText('groups by outlines around their rows');
+  await expect(brief).toContainText('groups by outlines around their rows');
 
   const map = page.getByRole('application');
   const box = (await map.boundingBox())!;
@@ -35,4 +36,22 @@ test('groups on the map: outlines, a box by Ctrl, one alone and against all othe
   await expectAccessible(page);
   await marram.click();
   await expect(marram).toHaveAttribute('aria-pressed', 'false');
+});
+
+test('a map of neighbours beside the components lies as they do, and the rows that changed are found', async ({
+  page,
+}) => {
+  await openSherds(page);
+  await page.keyboard.press('n');
+  await page.getByRole('menuitem', { name: /^Neighbour map/ }).click();
+  await ask(page, 'Where does each row sit?');
+  await expect(page.getByRole('group', { name: 'Course of the map' })).toContainText(/1,000\siterations/);
+  await page.getByRole('button', { name: /Take Components in hand/ }).click();
+  await page.getByRole('button', { name: /Take Neighbour map/ }).click({ modifiers: ['Shift'] });
+  const note = page.getByRole('note', { name: 'Beside Components' });
+  await expect(note).toContainText(/Laid over “Components”.* \d+\s% of the spread is left/);
+  await expect(note).toContainText(/Of the 10 nearest rows \d+\s% are the nearest/);
+  await note.getByRole('button', { name: 'Select the 20 that changed most' }).click();
+  await expect(page.getByRole('heading', { name: '20 rows selected' })).toBeVisible();
+  await expectAccessible(page);
 });

@@ -226,8 +226,9 @@ function ManyRows({ rows, account }: { rows: readonly number[]; account: Account
       <table className={styles.bars}>
         <thead>
           <tr>
-            <th scope="col">measure</th>
-            <th scope="col" aria-label="direction" />
+            <th scope="col" colSpan={2}>
+              measure
+            </th>
             <th scope="col" title="distance of their mean from that of all rows, in standard deviations">
               sds
             </th>

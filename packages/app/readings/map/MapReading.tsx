@@ -32,6 +32,8 @@ import { MapSurface } from './MapSurface';
 import { mapOption } from './mapOption';
 import { pointsOf, type Points } from './points';
 import { pointsDrawn } from './pointsDrawn';
+import { BesideNote } from './BesideNote';
+import { useBeside } from './useBeside';
 import { useColouring } from './useColouring';
 import { wholeView, type View } from './view';
 import styles from './MapReading.module.css';
@@ -62,11 +64,13 @@ interface MarkedMapProps {
 /** The map with what the method knows of it, once that is there. */
 function MarkedMap({ reduction, placement }: MarkedMapProps) {
   const marks = screensOf(reduction.settings.method).map.useMarks(reduction);
+  const { placement: shown, beside } = useBeside(reduction, placement);
   if (marks === null) return null;
   return (
     <>
       {marks.problem !== null && <ProblemNote problem={marks.problem} />}
-      <RowMap reduction={reduction} placement={placement} marks={marks} />
+      <RowMap reduction={reduction} placement={shown} marks={marks} />
+      {beside !== null && <BesideNote beside={beside} />}
     </>
   );
 }

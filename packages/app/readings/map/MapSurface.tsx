@@ -34,6 +34,8 @@ import styles from './MapReading.module.css';
 const MOST_APART = 3;
 /** How far from a point, in pixels, it is still meant. */
 const REACH = 12;
+/** Pixels of width from which on there is room for what the hand can do, beside the name of the axis. */
+const HINTED = 560;
 /** A press that moves less than this is a click. */
 const STILL = 4;
 
@@ -103,9 +105,11 @@ export function MapSurface(props: MapSurfaceProps) {
         onDoubleClick={() => onView(null)}
       >
         <Overlay size={size} outline={outline} at={pointed >= 0 ? pixelOf(pointed) : null} />
-        <span className={`${styles.hint} soft small`}>
-          draw around rows to select them, with Ctrl by a box · wheel zooms
-        </span>
+        {size.width >= HINTED && (
+          <span className={`${styles.hint} soft small`}>
+            draw around rows to select them, with Ctrl by a box · wheel zooms
+          </span>
+        )}
       </div>
       {zoomedIn && (
         <Button className={`${styles.reset} small`} onClick={() => onView(null)}>
