@@ -55,3 +55,22 @@ test('a map of neighbours beside the components lies as they do, and the rows th
   await expect(page.getByRole('heading', { name: '20 rows selected' })).toBeVisible();
   await expectAccessible(page);
 });
+
+test('clusters: as many as there are kilns part best, agree with them, and become a label', async ({
+  page,
+}) => {
+  await openSherds(page);
+  await ask(page, 'Where does each row sit?');
+  await page.getByRole('button', { name: 'Find clusters' }).click();
+  const clusters = page.getByRole('region', { name: 'Clusters' });
+  await expect(clusters).toContainText('5 clusters part best');
+  await expect(clusters).toContainText(/Against kiln: adjusted Rand \.[789]\d, [89]\d\s% of the rows/);
+  await expect(clusters.getByRole('table', { name: 'Clusters against kiln' })).toBeVisible();
+  await expectAccessible(page);
+  await clusters.getByRole('button', { name: /^3/ }).click();
+  await expect(clusters.getByRole('button', { name: 'Make a label of the 3 clusters' })).toBeVisible();
+  await clusters.getByRole('button', { name: /^5/ }).click();
+  await clusters.getByRole('button', { name: 'Make a label of the 5 clusters' }).click();
+  await expect(page.getByRole('group', { name: 'Brief' })).toContainText('coloured by 5 clusters');
+  await expect(page.getByRole('region', { name: 'Legend' })).toContainText('cluster 5');
+});

@@ -3,6 +3,8 @@ import type { Account } from '@wold/core/preparation/prepared';
 import { measureBoxes, type MeasureBoxes } from '@wold/core/preparation/boxes';
 import type { MeasureDistribution } from '@wold/core/preparation/distribution';
 import { treatmentOf } from '@wold/core/preparation/treatmentOf';
+import type { Clusters } from '@wold/core/clusters/clusters';
+import { TRIED } from '@wold/core/clusters/tried';
 import { methodNamed } from '@wold/core/methods/all';
 import { namesOn, type Naming } from '@wold/core/methods/names';
 import type { Placement } from '@wold/core/methods/placement';
@@ -106,6 +108,12 @@ const NAMELESS: Naming = { names: [], given: [], rest: [] };
 export function useScoreRelations(reduction: Reduction): Finding<readonly ScoreRelation[]> {
   const request = { reduced: reducedBy(useRecipe(), reduction), stage: 'scoreRelations' } as const;
   return useResult(request, `score relations ${reduction.id}`, 'holding the scores against all columns');
+}
+
+/** The rows of a reduction in clusters. */
+export function useClusters(reduction: Reduction): Finding<Clusters> {
+  const request = { reduced: reducedBy(useRecipe(), reduction), stage: 'clusters', ...TRIED } as const;
+  return useResult(request, `clusters ${reduction.id}`, 'finding clusters');
 }
 
 /** Scatter within repeats against all scatter. */

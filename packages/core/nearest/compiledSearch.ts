@@ -1,6 +1,6 @@
 import { startTeam } from '@wold/kernels/team';
 import type { Host } from '../host';
-import type { Search } from './descent';
+import type { Search } from './search';
 import { trimmed } from './exactNeighbours';
 import { ROW, type Lists } from './lists';
 import type { SearchMetric } from './metric';

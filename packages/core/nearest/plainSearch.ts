@@ -1,4 +1,4 @@
-import type { Search } from './descent';
+import type { Search } from './search';
 import { distanceOf } from './exactNeighbours';
 import { FRESH, ROW } from './lists';
 import type { SearchMetric } from './metric';

@@ -15,6 +15,9 @@ import { workOf } from '../methods/works';
 import { studyBench } from './compute';
 import { preparationOf, reducedBy } from './requests';
 import type { Recipe, Reduction } from './schema';
+import { againstLabel, type AgainstLabel } from '../clusters/againstLabel';
+import { bestClustering } from '../clusters/clusters';
+import { TRIED } from '../clusters/tried';
 import { STAGES } from './stages';
 
 /** The version of the form that figures are written in; docs/figures.md tells of it. */
@@ -134,6 +137,7 @@ async function reductionFigures(
     groups: 'problem' in placed || !rows ? [] : mapGroups(table, reduction, placed),
     scores: rows ? { file: `${stem}-scores.csv` } : null,
     relations: rows ? await figure(STAGES.scoreRelations, { reduced }, stretch(host, 0.8, 0.9)) : null,
+    clusters: 'problem' in placed || !rows ? null : await clusterFigures(table, reduction, reduced, figure),
     replicates:
       rows && repeatsBy.length > 0
         ? await figure(STAGES.replicates, { reduced, by: repeatsBy }, stretch(host, 0.9, 1))
@@ -146,6 +150,32 @@ function labelOf(table: Table, { map }: Reduction): string | null {
   const column = map.colour === null ? undefined : findColumn(table, map.colour);
   return column?.kind === 'levels' ? column.name : null;
 }
+
+/** The clusters of a reduction's rows by their number, and those that part best against the label that colours the map. */
+async function clusterFigures(
+  table: Table,
+  reduction: Reduction,
+  reduced: ReturnType<typeof reducedBy>,
+  figure: AskFigures,
+): Promise<object> {
+  const found = await figure(STAGES.clusters, { reduced, ...TRIED });
+  if ('problem' in found) return found;
+  const best = bestClustering(found);
+  const label = labelOf(table, reduction);
+  const column = label === null ? undefined : findColumn(table, label);
+  return {
+    of: found.of.map(({ k, sizes, silhouette, within }) => ({ k, sizes, silhouette, within })),
+    best: best.k,
+    against:
+      column?.kind === 'levels' ? { label, ...againstFigures(againstLabel(found, best, column)) } : null,
+  };
+}
+
+const againstFigures = ({ table, match, ...rest }: AgainstLabel): object => ({
+  ...rest,
+  match,
+  counts: table.counts,
+});
 
 /** Centres and ellipses of the groups that colour the map, on its two dimensions as they are. */
 function mapGroups(table: Table, { map }: Reduction, placed: Placement): GroupEllipses[] {

@@ -1,3 +1,4 @@
+import * as clusters from '../clusters/stages';
 import * as dimensions from '../dimensions/stages';
 import { METHOD_STAGES } from '../methods/all';
 import * as methods from '../methods/stages';
@@ -18,6 +19,7 @@ export const STAGES = {
   ...METHOD_STAGES,
   ...methods,
   ...use,
+  ...clusters,
   ...trust,
 };
 

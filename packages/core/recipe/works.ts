@@ -1,3 +1,4 @@
+import { CLUSTER_WORKS } from '../clusters/works';
 import { DIMENSIONS_WORKS } from '../dimensions/works';
 import { METHOD_WORKS } from '../methods/works';
 import { PREPARATION_WORKS } from '../preparation/works';
@@ -18,5 +19,6 @@ export const WORKS: readonly Worked[] = [
   ...DIMENSIONS_WORKS,
   ...METHOD_WORKS,
   ...USE_WORKS,
+  ...CLUSTER_WORKS,
   ...TRUST_WORKS,
 ];

@@ -16,6 +16,7 @@ import { useAppDispatch, useAppSelector } from '../../store/store';
 import { useTable } from '../../store/TableContext';
 import { rampColour } from '../../theme/ramp';
 import { useMode } from '../../theme/ThemeMode';
+import { ClusterFinder } from './ClusterFinder';
 import { Swatch } from './Swatch';
 import { MOST_LEVELS, type Colouring, type Group } from './colouring';
 import { useColouring } from './useColouring';
@@ -26,7 +27,12 @@ export function MapLegend({ reduction }: { reduction: Reduction }) {
   const { value } = usePlacement(reduction);
   if (value === null) return null;
   // Methods look their rows’ figures up by hooks of their own.
-  return <Legend key={reduction.settings.method} reduction={reduction} placement={value} />;
+  return (
+    <>
+      <Legend key={reduction.settings.method} reduction={reduction} placement={value} />
+      {value.rows.length > 2 && <ClusterFinder key={reduction.id} reduction={reduction} />}
+    </>
+  );
 }
 
 function Legend({ reduction, placement }: { reduction: Reduction; placement: Placement }) {

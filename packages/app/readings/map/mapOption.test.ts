@@ -170,7 +170,15 @@ describe('names and groups', () => {
       { x: points.x, y: points.y, weights: null, counts: false },
       [['north {x}', [0, 1, 2, 3]]],
       0.95,
-    ).map(group => ({ ...group, colour: '#123456' })),
+    ).map(group => ({
+      ...group,
+      colour: '#123456',
+      outline: [
+        [0, 0],
+        [4, 0],
+        [0, 3],
+      ] as const,
+    })),
     groupMarks: 'spread' as const,
   };
   const option = mapOption(content, view, light, size) as unknown as {
@@ -184,6 +192,14 @@ describe('names and groups', () => {
   test('arrows that coincide both have their names; groups and rows have theirs', () => {
     const names = option.series.flatMap(({ data }) => data.flatMap(({ label }) => label?.formatter() ?? []));
     expect(names).toEqual(['north {x}', 'CaO', 'MgO', 'sherd 0', 'sherd 3']);
+  });
+
+  test('an outline is a closed line in the colour of its group', () => {
+    const { series } = mapOption({ ...content, groupMarks: 'outlines' }, view, light, size) as unknown as {
+      series: { lineStyle?: { color: string }; data: unknown }[];
+    };
+    const line = series.find(({ lineStyle }) => lineStyle?.color === '#123456')!;
+    expect(line.data).toEqual([[0, 0], [4, 0], [0, 3], [0, 0]]); // prettier-ignore
   });
 
   test('of the rows those in sight are named: zoomed in, others come to have room', () => {

@@ -5,6 +5,7 @@ import { tableOf } from '../../testTables';
 import { arrangementOf } from '../arrangementOf';
 import { freshRecipe } from '../fresh';
 import { checkRecipe, type Recipe } from '../schema';
+import { withClusterLabel } from './clusters';
 import { markedLabels, withMarkedRows } from './marks';
 
 const table = tableOf(
@@ -48,4 +49,14 @@ test('marks say nothing of another file', () => {
   expect(
     entries(recipe, 'suspects', { ...table, fileKey: 'other', key: 'other' }).every(text => text === ''),
   ).toBe(true);
+});
+
+test('clusters become a label of the rows that they are of, called by their number', () => {
+  const rows = Uint32Array.from([0, 2, 3, 4]);
+  const made = withClusterLabel(fresh, table.fileKey, rows, { k: 2, cluster: Uint8Array.from([0, 1, 0, 0]) });
+  expect(made.label).toBe('2 clusters');
+  expect(entries(made.recipe, made.label)).toEqual(['cluster 1', '', 'cluster 2', 'cluster 1', 'cluster 1']);
+  expect(checkRecipe(made.recipe, 'r')).toEqual(made.recipe);
+  const again = withClusterLabel(made.recipe, table.fileKey, rows, { k: 2, cluster: new Uint8Array(4) });
+  expect(again.label).not.toBe('2 clusters');
 });

@@ -1,0 +1,183 @@
+import type { Matrix } from '../algebra/matrix';
+import { seededRandom } from '../algebra/random';
+import { quietHost, type Host } from '../host';
+
+/** Rows parted into clusters about their means. */
+export interface KMeans {
+  /** For each row its cluster; cluster 0 has the most rows. */
+  readonly cluster: Uint8Array;
+  /** Clusters × columns. */
+  readonly centres: Matrix;
+  /** Σ w d², of each row from the centre of its cluster. */
+  readonly within: number;
+}
+
+const MOST_ROUNDS = 200;
+
+/** Rows coordinate by coordinate beside each other, and a weight per row. */
+interface Rows {
+  readonly n: number;
+  readonly p: number;
+  readonly values: Float64Array;
+  readonly weights: Float64Array;
+}
+
+/**
+ * Parts rows into k clusters so that their squared distances from the clusters' weighted means are small (Lloyd 1982; rows
+ * one by one at the end, Hartigan 1975), the best of some starts, each from rows drawn far from one another (Arthur and
+ * Vassilvitskii 2007).
+ *
+ * @param at rows × columns
+ * @param weights above 0, or null where all are 1
+ * @param k at most the number of distinct rows, 255 at most
+ */
+export function kMeans(
+  at: Matrix,
+  weights: Float64Array | null,
+  k: number,
+  starts: number,
+  seed: number,
+  host: Host = quietHost,
+): KMeans {
+  const rows = besideEachOther(at, weights);
+  const { uniform } = seededRandom(seed);
+  let best: { cluster: Uint8Array; centres: Float64Array; within: number } | null = null;
+  for (let start = 0; start < starts; start++) {
+    host.progress(start / starts);
+    const found = movedOneByOne(rows, settled(rows, drawnCentres(rows, k, uniform)));
+    if (best === null || found.within < best.within) best = found;
+  }
+  return largestFirst(rows, best!, k);
+}
+
+function besideEachOther({ rows: n, columns: p, values }: Matrix, weights: Float64Array | null): Rows {
+  const own = new Float64Array(n * p);
+  for (let j = 0; j < p; j++) for (let i = 0; i < n; i++) own[i * p + j] = values[j * n + i]!;
+  return { n, p, values: own, weights: weights ?? new Float64Array(n).fill(1) };
+}
+
+/** Rows as first centres, each drawn by its squared distance from those drawn before. */
+function drawnCentres({ n, p, values, weights }: Rows, k: number, uniform: () => number): Float64Array {
+  const centres = new Float64Array(k * p);
+  const nearest = new Float64Array(n).fill(Infinity);
+  let row = drawn(weights, uniform);
+  for (let c = 0; c < k; c++) {
+    centres.set(values.subarray(row * p, (row + 1) * p), c * p);
+    if (c === k - 1) break;
+    const chances = new Float64Array(n);
+    for (let i = 0; i < n; i++) {
+      nearest[i] = Math.min(nearest[i]!, squareBetween(values, i * p, centres, c * p, p));
+      chances[i] = weights[i]! * nearest[i]!;
+    }
+    row = drawn(chances, uniform);
+  }
+  return centres;
+}
+
+/** A place drawn by its chance. */
+function drawn(chances: Float64Array, uniform: () => number): number {
+  let left = uniform() * chances.reduce((sum, chance) => sum + chance, 0);
+  let last = 0;
+  for (let i = 0; i < chances.length; i++) {
+    if (chances[i]! <= 0) continue;
+    last = i;
+    left -= chances[i]!;
+    if (left < 0) break;
+  }
+  return last;
+}
+
+/** Rows to their nearest centre, centres to the means of their rows, until no row changes. */
+function settled({ n, p, values, weights }: Rows, centres: Float64Array) {
+  const k = centres.length / p;
+  const cluster = new Uint8Array(n).fill(255);
+  let within = Infinity;
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    let changes = 0;
+    within = 0;
+    for (let i = 0; i < n; i++) {
+      let [own, least] = [0, Infinity];
+      for (let c = 0; c < k; c++) {
+        const square = squareBetween(values, i * p, centres, c * p, p);
+        if (square < least) [own, least] = [c, square];
+      }
+      if (cluster[i] !== own) changes++;
+      cluster[i] = own;
+      within += weights[i]! * least;
+    }
+    if (changes === 0) break;
+    const sums = new Float64Array(k * p);
+    const sizes = new Float64Array(k);
+    for (let i = 0; i < n; i++) {
+      const c = cluster[i]!;
+      sizes[c]! += weights[i]!;
+      for (let j = 0; j < p; j++) sums[c * p + j]! += weights[i]! * values[i * p + j]!;
+    }
+    for (let c = 0; c < k; c++) {
+      // A centre that lost all of its rows stays where it is.
+      if (sizes[c]! > 0) for (let j = 0; j < p; j++) centres[c * p + j] = sums[c * p + j]! / sizes[c]!;
+    }
+  }
+  return { cluster, centres, within };
+}
+
+/** Moves row after row to the cluster where less is left, which means that moving along are minded, until none gains. */
+function movedOneByOne(rows: Rows, { cluster, centres }: ReturnType<typeof settled>) {
+  const { n, p, values, weights } = rows;
+  const k = centres.length / p;
+  const sizes = new Float64Array(k);
+  for (let i = 0; i < n; i++) sizes[cluster[i]!]! += weights[i]!;
+  const shift = (c: number, i: number, by: number): void => {
+    sizes[c]! += by;
+    for (let j = 0; j < p; j++) {
+      centres[c * p + j]! += (by * (values[i * p + j]! - centres[c * p + j]!)) / sizes[c]!;
+    }
+  };
+  for (let round = 0, moves = 1; round < MOST_ROUNDS && moves > 0; round++) {
+    moves = 0;
+    for (let i = 0; i < n; i++) {
+      const [own, w] = [cluster[i]!, weights[i]!];
+      // The last row of a cluster stays.
+      if (!(sizes[own]! - w > 1e-9 * sizes[own]!)) continue;
+      const lost = (sizes[own]! / (sizes[own]! - w)) * squareBetween(values, i * p, centres, own * p, p);
+      let [best, least] = [own, lost * (1 - 1e-12)];
+      for (let c = 0; c < k; c++) {
+        if (c === own) continue;
+        const won = (sizes[c]! / (sizes[c]! + w)) * squareBetween(values, i * p, centres, c * p, p);
+        if (won < least) [best, least] = [c, won];
+      }
+      if (best === own) continue;
+      shift(own, i, -w);
+      shift(best, i, w);
+      cluster[i] = best;
+      moves++;
+    }
+  }
+  return settled(rows, centres);
+}
+
+function squareBetween(a: Float64Array, from: number, b: Float64Array, to: number, p: number): number {
+  let square = 0;
+  for (let j = 0; j < p; j++) {
+    const d = a[from + j]! - b[to + j]!;
+    square += d * d;
+  }
+  return square;
+}
+
+function largestFirst(
+  { n, p, weights }: Rows,
+  { cluster, centres, within }: { cluster: Uint8Array; centres: Float64Array; within: number },
+  k: number,
+): KMeans {
+  const sizes = new Float64Array(k);
+  for (let i = 0; i < n; i++) sizes[cluster[i]!]! += weights[i]!;
+  const order = [...sizes.keys()].sort((a, b) => sizes[b]! - sizes[a]! || a - b);
+  const placeOf = new Uint8Array(k);
+  order.forEach((c, place) => (placeOf[c] = place));
+  const ordered = { rows: k, columns: p, values: new Float64Array(k * p) };
+  order.forEach((c, place) => {
+    for (let j = 0; j < p; j++) ordered.values[j * k + place] = centres[c * p + j]!;
+  });
+  return { cluster: cluster.map(c => placeOf[c]!), centres: ordered, within };
+}
