@@ -117,7 +117,7 @@ interface AgainstProps {
 
 /** The clusters against the levels of the label that colours the map. */
 function Against({ clusters, chosen, column }: AgainstProps) {
-  const { table, adjustedRand, share } = useMemo(
+  const { table, adjustedRand, match, share } = useMemo(
     () => againstLabel(clusters, chosen, column),
     [clusters, chosen, column],
   );
@@ -127,15 +127,26 @@ function Against({ clusters, chosen, column }: AgainstProps) {
         Against {column.name}: adjusted Rand {coefficient(adjustedRand)}, {percent(share)} of the rows in the
         level that goes with their cluster.
       </p>
-      {column.levels.length <= MOST_LEVELS && <Counts table={table} column={column} />}
+      {column.levels.length <= MOST_LEVELS && <Counts table={table} match={match} column={column} />}
     </>
   );
 }
 
-function Counts({ table: { counts }, column }: { table: CrossTable; column: LevelColumn }) {
-  const levels = column.levels.flatMap((level, code) =>
-    counts.some(line => line[code]! > 0) ? [{ level, code }] : [],
-  );
+interface CountsProps {
+  readonly table: CrossTable;
+  readonly match: Int32Array;
+  readonly column: LevelColumn;
+}
+
+/** Levels in the order of the clusters that they go with, then the others. */
+function Counts({ table: { counts }, match, column }: CountsProps) {
+  const levels = column.levels
+    .flatMap((level, code) => {
+      const cluster = match.indexOf(code);
+      const place = cluster < 0 ? counts.length : cluster;
+      return counts.some(line => line[code]! > 0) ? [{ level, code, place }] : [];
+    })
+    .sort((a, b) => a.place - b.place);
   return (
     <table className={styles.counts} aria-label={`Clusters against ${column.name}`}>
       <thead>

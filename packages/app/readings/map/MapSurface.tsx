@@ -35,7 +35,7 @@ const MOST_APART = 3;
 /** How far from a point, in pixels, it is still meant. */
 const REACH = 12;
 /** Pixels of width from which on there is room for what the hand can do, beside the name of the axis. */
-const HINTED = 560;
+const HINTED = 620;
 /** A press that moves less than this is a click. */
 const STILL = 4;
 
