@@ -84,6 +84,13 @@ describe('k-means', () => {
     expect(kMeans(at, null, 4, 3, 8)).toEqual(kMeans(at, null, 4, 3, 8));
   });
 
+  test('of very many rows too every row is with its nearest centre, and heaps are found', () => {
+    const { at, truth } = heaps(6000, 2, 3, 20, 6);
+    const { cluster, within } = kMeans(at, null, 3, 4, 1);
+    expect(adjustedRand(crossTable(cluster, truth, [3, 3]))).toBeCloseTo(1, 12);
+    expect(within / withinOf(at, cluster, 3)).toBeCloseTo(1, 9);
+  });
+
   test('counts are rows repeated', () => {
     const { at } = heaps(30, 2, 3, 6, 4);
     const times = Array.from({ length: 30 }, (_, i) => 1 + (i % 4));

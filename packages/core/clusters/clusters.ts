@@ -4,7 +4,7 @@ import { distinctRows } from '../nearest/distinct';
 import { flatRows } from '../nearest/rows';
 import type { Placement } from '../methods/placement';
 import { Problem } from '../problem';
-import { kMeans } from './kMeans';
+import { kMeans, MOST_ROWS } from './kMeans';
 import { silhouette } from './silhouette';
 
 /** Rows of a placement parted into clusters, once for each number of them. */
@@ -30,13 +30,13 @@ export interface Clustering {
 
 export const MOST_CLUSTERS = 12;
 /** Starts are as many as there is time for. */
-const WORK = 3e6;
+const WORK = 5e5;
 const MOST_STARTS = 100;
 const FEWEST_STARTS = 4;
 
 /** From how many starts rows of so many dimensions are parted. */
 export const startsFor = ({ rows, columns }: Pick<Matrix, 'rows' | 'columns'>): number =>
-  Math.max(FEWEST_STARTS, Math.min(MOST_STARTS, Math.floor(WORK / (rows * columns))));
+  Math.max(FEWEST_STARTS, Math.min(MOST_STARTS, Math.floor(WORK / (Math.min(rows, MOST_ROWS) * columns))));
 
 /**
  * k-means of the rows of a placement for 2, 3, … clusters, by all of its dimensions, with the mean silhouette of each.

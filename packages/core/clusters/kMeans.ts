@@ -1,6 +1,7 @@
 import type { Matrix } from '../algebra/matrix';
 import { seededRandom } from '../algebra/random';
-import { quietHost, type Host } from '../host';
+import { quietHost, stretch, type Host } from '../host';
+import { sampled } from '../nearest/sampled';
 
 /** Rows parted into clusters about their means. */
 export interface KMeans {
@@ -12,7 +13,11 @@ export interface KMeans {
   readonly within: number;
 }
 
-const MOST_ROUNDS = 200;
+const MOST_ROUNDS = 100;
+/** Of very many rows a few hardly ever settle: a share that may. */
+const UNSETTLED = 0.0005;
+/** Of more rows a sample of so many is parted first, and all of them from its centres on. */
+export const MOST_ROWS = 5000;
 
 /** Rows coordinate by coordinate beside each other, and a weight per row. */
 interface Rows {
@@ -27,6 +32,8 @@ interface Rows {
  * one by one at the end, Hartigan 1975), the best of some starts, each from rows drawn far from one another (Arthur and
  * Vassilvitskii 2007).
  *
+ * Of very many rows the starts are those of a sample.
+ *
  * @param at rows × columns
  * @param weights above 0, or null where all are 1
  * @param k at most the number of distinct rows, 255 at most
@@ -40,14 +47,29 @@ export function kMeans(
   host: Host = quietHost,
 ): KMeans {
   const rows = besideEachOther(at, weights);
+  const few = rows.n > MOST_ROWS ? someOf(rows, sampled(rows.n, MOST_ROWS)) : rows;
   const { uniform } = seededRandom(seed);
-  let best: { cluster: Uint8Array; centres: Float64Array; within: number } | null = null;
+  let best: Parted | null = null;
+  const share = few === rows ? 1 : 0.5;
   for (let start = 0; start < starts; start++) {
-    host.progress(start / starts);
-    const found = movedOneByOne(rows, settled(rows, drawnCentres(rows, k, uniform)));
+    const part = stretch(host, (share * start) / starts, (share * (start + 1)) / starts);
+    const found = movedOneByOne(few, settled(few, drawnCentres(few, k, uniform), part), part);
     if (best === null || found.within < best.within) best = found;
   }
-  return largestFirst(rows, best!, k);
+  const all = few === rows ? best! : aboutMeans(rows, settled(rows, best!.centres, stretch(host, share, 1)));
+  return largestFirst(rows, all, k);
+}
+
+interface Parted {
+  readonly cluster: Uint8Array;
+  readonly centres: Float64Array;
+  readonly within: number;
+}
+
+function someOf({ p, values, weights }: Rows, places: Uint32Array): Rows {
+  const some = new Float64Array(places.length * p);
+  places.forEach((from, i) => some.set(values.subarray(from * p, (from + 1) * p), i * p));
+  return { n: places.length, p, values: some, weights: Float64Array.from(places, i => weights[i]!) };
 }
 
 function besideEachOther({ rows: n, columns: p, values }: Matrix, weights: Float64Array | null): Rows {
@@ -88,11 +110,12 @@ function drawn(chances: Float64Array, uniform: () => number): number {
 }
 
 /** Rows to their nearest centre, centres to the means of their rows, until no row changes. */
-function settled({ n, p, values, weights }: Rows, centres: Float64Array) {
+function settled({ n, p, values, weights }: Rows, centres: Float64Array, host: Host): Parted {
   const k = centres.length / p;
   const cluster = new Uint8Array(n).fill(255);
   let within = Infinity;
   for (let round = 0; round < MOST_ROUNDS; round++) {
+    host.progress(round / MOST_ROUNDS);
     let changes = 0;
     within = 0;
     for (let i = 0; i < n; i++) {
@@ -105,7 +128,7 @@ function settled({ n, p, values, weights }: Rows, centres: Float64Array) {
       cluster[i] = own;
       within += weights[i]! * least;
     }
-    if (changes === 0) break;
+    if (changes <= (n > MOST_ROWS ? UNSETTLED * n : 0)) break;
     const sums = new Float64Array(k * p);
     const sizes = new Float64Array(k);
     for (let i = 0; i < n; i++) {
@@ -121,8 +144,27 @@ function settled({ n, p, values, weights }: Rows, centres: Float64Array) {
   return { cluster, centres, within };
 }
 
+/** The same clusters with their means as centres, and what is left about these. */
+function aboutMeans({ n, p, values, weights }: Rows, { cluster, centres }: Parted): Parted {
+  const k = centres.length / p;
+  const means = new Float64Array(k * p);
+  const sizes = new Float64Array(k);
+  for (let i = 0; i < n; i++) {
+    const c = cluster[i]!;
+    sizes[c]! += weights[i]!;
+    for (let j = 0; j < p; j++) {
+      means[c * p + j]! += (weights[i]! * (values[i * p + j]! - means[c * p + j]!)) / sizes[c]!;
+    }
+  }
+  let within = 0;
+  for (let i = 0; i < n; i++) {
+    within += weights[i]! * squareBetween(values, i * p, means, cluster[i]! * p, p);
+  }
+  return { cluster, centres: means, within };
+}
+
 /** Moves row after row to the cluster where less is left, which means that moving along are minded, until none gains. */
-function movedOneByOne(rows: Rows, { cluster, centres }: ReturnType<typeof settled>) {
+function movedOneByOne(rows: Rows, { cluster, centres }: Parted, host: Host): Parted {
   const { n, p, values, weights } = rows;
   const k = centres.length / p;
   const sizes = new Float64Array(k);
@@ -134,6 +176,7 @@ function movedOneByOne(rows: Rows, { cluster, centres }: ReturnType<typeof settl
     }
   };
   for (let round = 0, moves = 1; round < MOST_ROUNDS && moves > 0; round++) {
+    host.progress(1);
     moves = 0;
     for (let i = 0; i < n; i++) {
       const [own, w] = [cluster[i]!, weights[i]!];
@@ -153,7 +196,7 @@ function movedOneByOne(rows: Rows, { cluster, centres }: ReturnType<typeof settl
       moves++;
     }
   }
-  return settled(rows, centres);
+  return settled(rows, centres, host);
 }
 
 function squareBetween(a: Float64Array, from: number, b: Float64Array, to: number, p: number): number {

@@ -104,6 +104,8 @@ function study(heads: readonly string[], levels: readonly string[]): { table: Ta
     columns: [...said.columns, { name: 'joined', role: 'label' }],
     reductions: fresh.reductions.map(reduction => ({
       ...reductionWith(reduction, { keep: 2, groupsBy: label }),
+      // What colours it at first is judged from entries.
+      map: { ...reduction.map, colour: label },
       names: [{ dimension: 1, name: heads[4]!.slice(0, 80).trim() || 'x' }],
     })),
   };
