@@ -4,6 +4,7 @@ import { distinctRows } from '../nearest/distinct';
 import { flatRows } from '../nearest/rows';
 import type { Placement } from '../methods/placement';
 import { Problem } from '../problem';
+import { MOST_MATCHED } from './crossTable';
 import { kMeans, MOST_ROWS } from './kMeans';
 import { silhouette } from './silhouette';
 
@@ -28,7 +29,6 @@ export interface Clustering {
   readonly within: number;
 }
 
-export const MOST_CLUSTERS = 12;
 /** Starts are as many as there is time for. */
 const WORK = 5e5;
 const MOST_STARTS = 100;
@@ -56,7 +56,7 @@ export function clustersOf(
       'Take more rows or measures in.',
     );
   }
-  const last = Math.min(most, MOST_CLUSTERS, distinct - 1);
+  const last = Math.min(most, MOST_MATCHED, distinct - 1);
   const all = kMeans(at, weights, 1, 1, seed).within;
   const starts = startsFor(at);
   const of = Array.from({ length: last - 1 }, (_, index) => {
