@@ -12,6 +12,7 @@ const CORE = [
   'methods',
   'trust',
   'use',
+  'clusters',
   'recipe',
   'demo',
 ];

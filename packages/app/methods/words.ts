@@ -1,5 +1,6 @@
 import type { MethodName } from '@wold/core/methods/all';
 import { componentsWords } from './components/words';
+import { discriminantWords } from './discriminant/words';
 import { factorsWords } from './factors/words';
 import { neighboursWords } from './neighbours/words';
 import type { MethodWords } from './method';
@@ -9,6 +10,7 @@ const METHOD_WORDS: { readonly [M in MethodName]: MethodWords<M> } = {
   components: componentsWords,
   factors: factorsWords,
   neighbours: neighboursWords,
+  discriminant: discriminantWords,
 };
 
 /** What a method says of its results, for reductions by it. */

@@ -1,6 +1,7 @@
 import { isMissing, type LevelColumn } from '../table/column';
 import type { Clusters, Clustering } from './clusters';
-import { adjustedRand, bestMatching, crossTable, type CrossTable } from './crossTable';
+import { crossTable, type CrossTable } from '../table/crossTable';
+import { adjustedRand, bestMatching } from './partitions';
 
 /** Clusters against a label, over the rows that have it. */
 export interface AgainstLabel {

@@ -4,7 +4,8 @@ import { seededRandom } from '../algebra/random';
 import type { Placement } from '../methods/placement';
 import { againstLabel } from './againstLabel';
 import { bestClustering, clustersOf, startsFor } from './clusters';
-import { adjustedRand, bestMatching, crossTable } from './crossTable';
+import { crossTable } from '../table/crossTable';
+import { adjustedRand, bestMatching } from './partitions';
 import { kMeans } from './kMeans';
 import { silhouette } from './silhouette';
 

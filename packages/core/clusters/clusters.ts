@@ -4,7 +4,7 @@ import { distinctRows } from '../nearest/distinct';
 import { flatRows } from '../nearest/rows';
 import type { Placement } from '../methods/placement';
 import { Problem } from '../problem';
-import { MOST_MATCHED } from './crossTable';
+import { MOST_MATCHED } from './partitions';
 import { kMeans, MOST_ROWS } from './kMeans';
 import { silhouette } from './silhouette';
 

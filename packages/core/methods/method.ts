@@ -23,8 +23,11 @@ export interface Method<
   readonly ofCommonFactors: boolean;
   /** Whether distances of the rows are enough for it, where a table gives these in place of measures. */
   readonly ofDistances: boolean;
-  /** The settings that one of so many rows and measures starts from; no rows where the table has none. */
-  readonly fresh: (rows: number, measures: number) => Settings;
+  /**
+   * The settings that one of so many rows and measures starts from; no rows where the table has none, and no label where
+   * none colours the map.
+   */
+  readonly fresh: (rows: number, measures: number, label: string | null) => Settings;
   /** @param without measures of the preparation that the reduction leaves out */
   readonly ask: (preparation: PreparationInput, without: readonly string[], settings: Settings) => Ask;
   /** The settings, and the question, where columns are called otherwise. */

@@ -2,10 +2,10 @@ import { invertDefinite } from '../algebra/cholesky';
 import { fTail, tTwoTails } from '../algebra/distributions';
 import { columnOf, weighted, zeros, type Matrix } from '../algebra/matrix';
 import { crossed, product } from '../algebra/product';
-import { seededRandom } from '../algebra/random';
+import { shuffled } from '../algebra/shuffled';
 import { quietHost, type Host } from '../host';
-import { prepare, treatFor } from '../preparation/prepare';
-import { rowsOf, type PreparationInput, type Prepared, type PreparedRows } from '../preparation/prepared';
+import { preparedWithout } from '../preparation/heldOut';
+import type { PreparationInput, Prepared, PreparedRows } from '../preparation/prepared';
 import { rowsStoodFor, weightsAt } from '../preparation/rowWeights';
 import { measureOf } from '../preparation/measureOf';
 import { Problem } from '../problem';
@@ -291,14 +291,10 @@ function foldErrors(
 
 /** Dimensions of all rows but some, which are treated, scaled and placed by what the others gave. */
 function withoutRows({ table, input, made, anew }: Validation, out: ReadonlySet<number>) {
-  const { rowsAside } = input;
-  const before = rowsAside.of === table.fileKey ? rowsAside.rows : [];
-  const held = [...out].map(row => ({ row, reason: 'held out', placed: true }));
-  const others = { ...input, rowsAside: { of: table.fileKey, rows: [...before, ...held] } };
+  const part = preparedWithout(table, input, out);
+  if (part === null) return null;
+  const without = part.measures.filter(name => !made.measures.includes(name));
   try {
-    const treated = treatFor(table, others, quietHost, { fencesPlaced: true });
-    const part = rowsOf(prepare(table, others, quietHost, treated));
-    const without = part.measures.filter(name => !made.measures.includes(name));
     return { part, own: anew(part, without, made.kept) };
   } catch (thrown) {
     if (thrown instanceof Problem) return null;
@@ -309,14 +305,4 @@ function withoutRows({ table, input, made, anew }: Validation, out: ReadonlySet<
 function weightsIn(table: Table, name: string, rows: readonly number[]): Float64Array {
   const column = measureOf(table, name);
   return Float64Array.from(rows, row => numberAt(column, row));
-}
-
-function shuffled(n: number, seed: number): number[] {
-  const random = seededRandom(seed);
-  const order = Array.from({ length: n }, (_, i) => i);
-  for (let i = n - 1; i > 0; i--) {
-    const j = random.whole(i + 1);
-    [order[i], order[j]] = [order[j]!, order[i]!];
-  }
-  return order;
 }

@@ -7,6 +7,10 @@ import type { PreparedRows } from './prepared';
 /** Products from which on bytes are worth a way of their own. */
 const WORTH = 1e8;
 
+/** Whether cross-products of so many measures are made from bytes, and then about the means of the rows themselves. */
+export const fromBytes = ({ values: { rows }, weights, bytes }: PreparedRows, measures: number): boolean =>
+  bytes !== null && weights === null && rows <= MOST_ROWS && rows * measures ** 2 >= WORTH;
+
 /**
  * The cross-products of some prepared measures, each row times its weight: straight from bytes where the measures are
  * such, and then exact but for the last steps.
@@ -21,7 +25,7 @@ export function preparedProducts(
 ): Matrix {
   const { values, weights, bytes } = prepared;
   const n = values.rows;
-  if (bytes === null || weights !== null || n > MOST_ROWS || n * kept.length ** 2 < WORTH) {
+  if (bytes === null || !fromBytes(prepared, kept.length)) {
     const own = kept.length === values.columns ? values : someColumns(values, kept);
     return crossProducts(weighted(own, weights), host);
   }

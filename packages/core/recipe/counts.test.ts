@@ -99,6 +99,15 @@ function requestsOn(recipe: Recipe, keep: number, method: 'none' | 'varimax' | '
     },
     { stage: 'measureCorrelations', preparation, correlations: 'spearman' },
     { ...factor, stage: 'factors' },
+    {
+      stage: 'discriminant',
+      preparation,
+      without: [],
+      label: 'group',
+      unknown: 'so named',
+      keep: 'all',
+      shrinkage: 'where-singular',
+    },
   ];
 }
 
@@ -107,6 +116,7 @@ const BY_ROW = new Set(['scores', 'rowScores', 't2', 'q', 'square', 'treated', '
 /** Which rows there are, and what is said of each, is that of the table; rows are held out with all that they count. */
 const OF_ROWS = new Set([
   'rows',
+  'group',
   'placedRows',
   'weights',
   'counts',

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { sherds } from '../demo/sherds';
 import { readDelimited } from '../table/readDelimited';
 import { figuresOf, writeFigures } from './figures';
-import { freshRecipe } from './fresh';
+import { freshRecipe, freshReduction } from './fresh';
 import { reductionRequest, preparationOf } from './requests';
 import { compute } from './compute';
 import type { Recipe } from './schema';
@@ -29,6 +29,7 @@ const recipe: Recipe = {
       without: ['SiO2 %'],
       names: [{ dimension: 2, name: 'Lime' }],
     },
+    freshReduction('discriminant', '3', 'Parted', 'kiln', { rows: table.rows, measures: 20, label: 'kiln' }),
   ],
 };
 

@@ -26,6 +26,7 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
   const pictures = table.matrix === null && pixelsOf(measures) !== null;
   const first =
     METHODS.find(({ ofDistances }) => ofDistances || table.matrix?.kind !== 'distance') ?? METHODS[0];
+  const colour = firstColour(table, columns);
   const scale = pictures ? 'centre' : atRest.scale;
   return {
     format: 'wold recipe',
@@ -38,9 +39,10 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
     preparation: { ...atRest, scale, rowsAside: { of: table.fileKey, rows: [] }, off: [] },
     suitability: { ...PLAIN_SUITABILITY },
     reductions: [
-      freshReduction(first.name, '1', first.title, firstColour(table, columns), {
+      freshReduction(first.name, '1', first.title, colour, {
         rows: rowsFor(table),
         measures: measures.length,
+        label: colour,
       }),
     ],
   };
@@ -101,7 +103,7 @@ export function freshReduction(
   number: string,
   name: string,
   colour: string | null,
-  size: { readonly rows: number; readonly measures: number },
+  size: { readonly rows: number; readonly measures: number; readonly label: string | null },
 ): Reduction {
   return {
     id: `${method}-${number}`,
@@ -122,7 +124,7 @@ export function freshReduction(
       share: 0.95,
     },
     repeatsBy: [],
-    settings: methodNamed(method).fresh(size.rows, size.measures),
+    settings: methodNamed(method).fresh(size.rows, size.measures, size.label),
   };
 }
 

@@ -3,7 +3,7 @@ import Link from '@mui/material/Link';
 import { useMemo, useState } from 'react';
 import { againstLabel } from '@wold/core/clusters/againstLabel';
 import { bestClustering, type Clustering, type Clusters } from '@wold/core/clusters/clusters';
-import type { CrossTable } from '@wold/core/clusters/crossTable';
+import type { CrossTable } from '@wold/core/table/crossTable';
 import { withClusterLabel } from '@wold/core/recipe/edit/clusters';
 import { withMap } from '@wold/core/recipe/edit/reductions';
 import type { Reduction } from '@wold/core/recipe/schema';

@@ -19,6 +19,7 @@ import { useMode } from '../../theme/ThemeMode';
 import { ClusterFinder } from './ClusterFinder';
 import { Swatch } from './Swatch';
 import { MOST_LEVELS, type Colouring, type Group } from './colouring';
+import { rowsOn } from './points';
 import { useColouring } from './useColouring';
 import styles from './MapLegend.module.css';
 
@@ -39,8 +40,9 @@ function Legend({ reduction, placement }: { reduction: Reduction; placement: Pla
   const dispatch = useAppDispatch();
   const isolated = useAppSelector(state => state.study.isolated);
   const by = useColouring(reduction, placement);
+  const rows = useMemo(() => rowsOn(placement), [placement]);
   const pictures = usePixels();
-  const means = useRowsByGroup(pictures !== null, by, placement.rows);
+  const means = useRowsByGroup(pictures !== null, by, rows);
   if (by.kind === 'alike') return null;
   return (
     <section className={styles.legend} aria-label="Legend">
@@ -63,7 +65,7 @@ function Legend({ reduction, placement }: { reduction: Reduction; placement: Pla
           <LevelSearch reduction={reduction} placement={placement} />
           <ul>
             {by.groups.map(group => (
-              <GroupLine key={group.code} group={group} by={by} rows={placement.rows} mean={means} />
+              <GroupLine key={group.code} group={group} by={by} rows={rows} mean={means} />
             ))}
           </ul>
         </>

@@ -14,6 +14,9 @@ export interface Points {
   readonly flat: boolean;
 }
 
+/** Rows that a reduction uses, then those that it only places. */
+export const rowsOn = ({ rows, placedRows }: Placement): Uint32Array => joined(Uint32Array, rows, placedRows);
+
 /** The points of two dimensions, counted from 1; with one dimension kept, groups stand above each other. */
 export function pointsOf(
   placement: Placement,
@@ -23,7 +26,7 @@ export function pointsOf(
 ): Points {
   const { at, placedAt } = placement;
   const kept = at.columns;
-  const rows = joined(Uint32Array, placement.rows, placement.placedRows);
+  const rows = rowsOn(placement);
   const used = placement.rows.length;
   const along = (dimension: number) => {
     const d = Math.min(dimension, kept) - 1;

@@ -7,6 +7,7 @@ import { useTable } from '../../store/TableContext';
 import { useRecipe } from '../../store/useStudy';
 import { useMode } from '../../theme/ThemeMode';
 import { screensOf } from '../../methods/screens';
+import { rowsOn } from './points';
 import { colouring, figureColouring, type Colouring } from './colouring';
 
 /** How the rows of a reduction are coloured now. */
@@ -15,14 +16,15 @@ export function useColouring(reduction: Reduction, placement: Placement): Colour
   const { mode, tokens } = useMode();
   const name = reduction.map.colour;
   const { rows } = placement;
+  const all = useMemo(() => rowsOn(placement), [placement]);
   const colours = useRecipe().columns.find(column => column.name === name)?.colours;
   const isolated = useAppSelector(state => state.study.isolated);
   const figure = useFigures(reduction);
   return useMemo(() => {
     if (figure !== null) return figureColouring(figure, rows, mode, tokens);
     const column = name === null ? null : (findColumn(table, name) ?? null);
-    return colouring(column, rows, mode, tokens, colours, isolated);
-  }, [figure, table, name, rows, mode, tokens, colours, isolated]);
+    return colouring(column, all, mode, tokens, colours, isolated);
+  }, [figure, table, name, rows, all, mode, tokens, colours, isolated]);
 }
 
 const noFigures = (): null => null;

@@ -1,4 +1,5 @@
 import { componentsSettings, keptSchema } from '../components/schema';
+import { discriminantAskSchema, discriminantSettings } from '../discriminant/schema';
 import { factorsAskSchema, factorsSettings } from '../factors/schema';
 import { neighboursAskSchema, neighboursSettings } from '../neighbours/schema';
 
@@ -7,4 +8,5 @@ export const METHOD_SCHEMAS = [
   { method: 'components', settings: componentsSettings, ask: keptSchema },
   { method: 'factors', settings: factorsSettings, ask: factorsAskSchema },
   { method: 'neighbours', settings: neighboursSettings, ask: neighboursAskSchema },
+  { method: 'discriminant', settings: discriminantSettings, ask: discriminantAskSchema },
 ] as const;

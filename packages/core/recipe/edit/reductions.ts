@@ -103,9 +103,11 @@ export function withNewReduction(
   method: MethodName = METHODS[0].name,
 ): { recipe: Recipe; id: string } {
   const { number, name } = freeNumber(recipe, method);
+  const labels = recipe.columns.filter(({ role }) => role === 'label').map(({ name: label }) => label);
   const added = freshReduction(method, String(number), name, hand.map.colour, {
     rows,
     measures: recipe.columns.filter(({ role }) => role === 'measure').length,
+    label: labels.find(label => label === hand.map.colour) ?? labels[0] ?? null,
   });
   return { recipe: { ...recipe, reductions: [...recipe.reductions, added] }, id: added.id };
 }

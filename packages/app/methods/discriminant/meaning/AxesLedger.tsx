@@ -1,0 +1,144 @@
+import Link from '@mui/material/Link';
+import { useMemo } from 'react';
+import type { Discriminant } from '@wold/core/methods/discriminant/discriminant';
+import { discriminantPlacement } from '@wold/core/methods/discriminant/placement';
+import { leadCounts, leadingDimensions, ledgerOrder } from '@wold/core/methods/leading';
+import { fixed, percent } from '@wold/core/writeup/format';
+import type { ColumnWindow } from '../../../controls/useColumnWindow';
+import { selected } from '../../../store/studySlice';
+import { useAppDispatch } from '../../../store/store';
+import { useShortName } from '../../../store/useShortName';
+import { useSelection } from '../../../store/useStudy';
+import { HeadName } from '../../parts/meaning/HeadName';
+import { LedgerCells } from '../../parts/meaning/LedgerCells';
+import { LedgerTable } from '../../parts/meaning/LedgerTable';
+import { MeasureName } from '../../parts/meaning/MeasureName';
+import { useMeasures } from '../../parts/meaning/useMeasures';
+import { useWordings } from '../../parts/meaning/useWordings';
+import type { DiscriminantReduction } from '../results';
+import { withoutGaps } from './order';
+import { axesQuantity, type AxesQuantity } from './quantity';
+import styles from '../../parts/meaning/Ledger.module.css';
+
+const NO_TAIL: readonly number[] = [];
+
+interface AxesLedgerProps {
+  readonly reduction: DiscriminantReduction;
+  readonly found: Discriminant;
+  readonly quantity: AxesQuantity;
+}
+
+/**
+ * The ledger of discriminant axes: measures by axes, ordered by the axis that they go with most within the groups. Cells
+ * whose structure is below the threshold fade.
+ */
+export function AxesLedger({ reduction, found, quantity }: AxesLedgerProps) {
+  const shortName = useShortName();
+  const wordingOf = useWordings();
+  const { chosen, select } = useMeasures();
+  const { measures, kept } = found;
+  const { fade } = reduction.settings;
+  const by = useMemo(() => withoutGaps(found.structure), [found]);
+  const figures = useMemo(() => axesQuantity(found, quantity), [found, quantity]);
+  const order = useMemo(() => ledgerOrder(by), [by]);
+  const leads = useMemo(() => leadingDimensions(by), [by]);
+  const lined = useMemo(() => order.map(j => measures[j]!), [order, measures]);
+  const p = measures.length;
+  const fades = (j: number, d: number) => Math.abs(by.values[d * p + j]!) < fade;
+  return (
+    <LedgerTable
+      label="Ledger of discriminant axes"
+      measures={lined}
+      kept={kept}
+      tail={NO_TAIL}
+      wordingOf={wordingOf}
+      head={across => <Head reduction={reduction} found={found} across={across} />}
+      line={({ place, across, letters }) => {
+        const j = order[place]!;
+        const measure = measures[j]!;
+        const next = order[place + 1];
+        const crossing =
+          fade > 0 ? Array.from({ length: kept }, (_, d) => d).filter(d => !fades(j, d)).length : 0;
+        return (
+          <tr
+            key={measure}
+            aria-rowindex={place + 2}
+            data-chosen={chosen.includes(measure)}
+            data-last={next !== undefined && leads[next] !== leads[j]}
+            onClick={event => select(measure, event)}
+          >
+            <MeasureName
+              measure={measure}
+              short={shortName(measure, letters)}
+              wording={wordingOf(measure)}
+              crossing={crossing}
+            />
+            <LedgerCells
+              across={across}
+              cell={d => {
+                const value = figures.values.values[d * p + j]!;
+                return {
+                  text: figures.write(value),
+                  bar: Number.isNaN(value) ? 0 : value / figures.full,
+                  faded: fades(j, d),
+                };
+              }}
+            />
+          </tr>
+        );
+      }}
+      foot={() => null}
+      words={
+        <p className={`${styles.words} soft small`}>
+          <strong>two</strong>: at or above {fixed(fade, 2).replace(/^0/, '')} on two axes within the groups ·
+          shares are of what parts {found.label}
+        </p>
+      }
+    />
+  );
+}
+
+interface HeadProps {
+  readonly reduction: DiscriminantReduction;
+  readonly found: Discriminant;
+  readonly across: ColumnWindow;
+}
+
+/** Each axis's name, what it holds, and how many measures it leads. */
+function Head({ reduction, found, across }: HeadProps) {
+  const dispatch = useAppDispatch();
+  const { dimension } = useSelection();
+  const { structure } = discriminantPlacement(found);
+  const counts = useMemo(() => leadCounts(withoutGaps(found.structure)), [found]);
+  return (
+    <thead>
+      <tr>
+        <th scope="col" className={styles.measure}>
+          <span className="unseen">measure</span>
+        </th>
+        {across.before > 0 && <td aria-hidden="true" style={{ minWidth: across.before }} />}
+        {across.places.map(d => (
+          <th
+            key={d}
+            scope="col"
+            aria-colindex={d + 2}
+            data-dimension="true"
+            data-chosen={dimension === d + 1}
+          >
+            <HeadName {...{ reduction, structure }} dimension={d + 1} noun="axis" />
+            <Link
+              component="button"
+              type="button"
+              className={`${styles.share} soft`}
+              aria-label={`Axis ${d + 1}, in the lens`}
+              onClick={() => dispatch(selected({ dimension: d + 1 }))}
+            >
+              {d + 1} · {percent(found.shares[d]!)} · {counts[d]} {counts[d] === 1 ? 'leads' : 'lead'}
+            </Link>
+          </th>
+        ))}
+        {across.after > 0 && <td aria-hidden="true" style={{ minWidth: across.after }} />}
+      </tr>
+    </thead>
+  );
+}
