@@ -126,3 +126,43 @@ test.each([
 ])('%j cannot be used, and says why', async (words, message) => {
   expect(((await wold(...words)).thrown as Error).message).toMatch(message);
 });
+
+test('rows of a second table are placed, and what they lack or are unlike is told', async () => {
+  const lines = csv.trim().split('\n');
+  const head = lines[0]!.split(',');
+  const without = head.findIndex(name => name.includes('kiln'));
+  const cut = (line: string) =>
+    line
+      .split(',')
+      .filter((_, j) => j !== without)
+      .join(',');
+  const strange = lines[5]!
+    .split(',')
+    .map(entry => (entry !== '' && !Number.isNaN(Number(entry)) ? String(9 * Number(entry)) : entry));
+  writeFileSync(at('new.csv'), [lines[0]!, lines[5]!, lines[6]!, strange.join(',')].map(cut).join('\n'));
+  const call = [
+    'run',
+    at('recipe.json'),
+    '--table',
+    at('sherds.csv'),
+    '--only',
+    'scores',
+    '--out',
+    at('placed'),
+  ];
+  const { said, thrown } = await wold(...call, '--place', at('new.csv'));
+  expect(thrown).toBeNull();
+  expect(said.join('\n')).toMatch(/3 of 3 rows of new placed/);
+  expect(said.join('\n')).toMatch(/1 are unlike all rows in use: row 3 of the second table/);
+  const rows = readFileSync(at('placed', 'components-scores.csv'), 'utf8').trim().split('\n');
+  expect(rows).toHaveLength(286 + 3 + 1);
+  expect(rows.slice(-3).every(row => row.endsWith(',placed'))).toBe(true);
+  // A row that is in the table too lies on itself.
+  const scores = (line: string) => line.split(',').slice(-4, -1).map(Number);
+  const same = rows[5]!.split(',').slice(-4);
+  if (same.at(-1) === 'yes') {
+    scores(rows.at(-3)!).forEach((score, d) => expect(score).toBeCloseTo(Number(same[d]), 9));
+  }
+  const { thrown: wrong } = await wold(...call, '--place', at('wrong.csv'));
+  expect(String(wrong)).toMatch(/none of its 2 columns/);
+});

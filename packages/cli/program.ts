@@ -8,7 +8,7 @@ import { freshRecipe } from '@wold/core/recipe/fresh';
 import { parseRecipe, type Recipe } from '@wold/core/recipe/schema';
 import { writeRecipe } from '@wold/core/recipe/writeRecipe';
 import { bytesSource } from '@wold/core/table/fileSource';
-import { readTable } from '@wold/core/table/readTable';
+import { readTable, readWithNewRows } from '@wold/core/table/readTable';
 import type { Table } from '@wold/core/table/table';
 import { fileStems } from '@wold/core/writeup/fileStem';
 import { FILE_KINDS, runStudy } from './runStudy';
@@ -54,13 +54,17 @@ function addRun(command: Command, { say, warn, helpers = [] }: Output): void {
       '--out <folder>',
       'where the files go, in a folder for each where there are several tables',
     )
+    .option(
+      '--place <file>',
+      `a second table, whose rows are only placed on what the first makes (${TABLE}); columns are matched by name`,
+    )
     .addOption(
       new Option('--only <kinds>', `kinds of files, parted by commas: ${FILE_KINDS.join(', ')}`).argParser(
         kindsOf,
       ),
     )
     .addHelpText('after', EXITS)
-    .action(async (recipePath: string, options: { table: string[]; out: string; only?: string[] }) => {
+    .action(async (recipePath: string, options: RunOptions) => {
       const recipe = parseRecipe((await read(recipePath)).toString('utf8'), recipePath);
       const stems = fileStems(options.table.map(path => basename(path).replace(/\.[^.]+$/, '')));
       const several = options.table.length > 1;
@@ -69,7 +73,7 @@ function addRun(command: Command, { say, warn, helpers = [] }: Output): void {
         const folder = several ? join(options.out, stems[index]!) : options.out;
         try {
           if (several) say(`${path}:`);
-          await runOne(recipe, path, folder, options.only, { say, warn, helpers });
+          await runOne(recipe, path, folder, options, { say, warn, helpers });
         } catch (thrown) {
           // The other tables are none the worse for it.
           if (!several || !(thrown instanceof Problem)) throw thrown;
@@ -102,14 +106,33 @@ function addRecipe(command: Command, { say, warn }: Output): void {
     });
 }
 
-/** A table from a file, with what is to be noted of it. */
+interface RunOptions {
+  readonly table: string[];
+  readonly out: string;
+  readonly place?: string;
+  readonly only?: string[];
+}
+
+const sourceOf = async (path: string) => bytesSource(new Uint8Array(await read(path)));
+
+/** A table from a file, with what is to be noted of it. @param place a file whose rows are only placed */
 async function open(
   path: string,
   { warn }: Pick<Output, 'warn'>,
-  reading: Recipe['reading'] = {},
+  { newRows: _, ...reading }: Recipe['reading'] = {},
+  place?: string,
 ): Promise<Table> {
-  const bytes = new Uint8Array(await read(path));
-  const table = await readTable(bytesSource(bytes), basename(path), quietHost, reading);
+  const [source, name] = [await sourceOf(path), basename(path)];
+  const table =
+    place === undefined
+      ? await readTable(source, name, quietHost, reading)
+      : await readWithNewRows(
+          source,
+          name,
+          { source: await sourceOf(place), name: basename(place) },
+          quietHost,
+          reading,
+        );
   for (const note of table.notes) warn(`note: ${note.where ? `${note.where}: ` : ''}${note.what}`);
   return table;
 }
@@ -118,13 +141,11 @@ async function runOne(
   recipe: Recipe,
   path: string,
   folder: string,
-  only: string[] | undefined,
+  { place, only }: RunOptions,
   { say, warn, helpers = [] }: Output,
 ): Promise<void> {
-  const { files, lines } = await runStudy(recipe, await open(path, { warn }, recipe.reading), only, {
-    ...quietHost,
-    helpers,
-  });
+  const table = await open(path, { warn }, recipe.reading, place);
+  const { files, lines } = await runStudy(recipe, table, only, { ...quietHost, helpers });
   await writeFiles(folder, files);
   for (const line of lines) say(line);
   say(`${files.length} files in ${folder}: ${files.map(file => file.name).join(', ')}`);

@@ -12,7 +12,12 @@ import type { Recipe } from '@wold/core/recipe/schema';
 import { scoreColumnsOf } from '@wold/core/recipe/scoreColumns';
 import { writeRecipe } from '@wold/core/recipe/writeRecipe';
 import { Problem } from '@wold/core/problem';
+import type { Account, PreparationInput } from '@wold/core/preparation/prepared';
+import { STAGES } from '@wold/core/recipe/stages';
+import type { Bench } from '@wold/core/stages/bench';
 import type { Memo } from '@wold/core/stages/memo';
+import { ownCount } from '@wold/core/table/newRows';
+import { UNLIKE } from '@wold/core/use/placedAccount';
 import { hasCases, type Table } from '@wold/core/table/table';
 import type { OutputFile } from '@wold/core/writeup/csv';
 import { fileStems } from '@wold/core/writeup/fileStem';
@@ -53,6 +58,7 @@ export async function runStudy(
       : `${table.matrix.kind}s of ${account.n ?? 'an unknown number of'} rows`;
   const lines = [`${used}, ${account.measures.length} measures${aside}`];
   const bench = studyBench(table, host, memo);
+  for (const line of await newRowsLines(table, account, preparation, bench)) lines.push(line);
   const files: OutputFile[] = [];
   const stems = fileStems(fitted.reductions.map(({ name }) => name));
   for (const [index, reduction] of fitted.reductions.entries()) {
@@ -61,11 +67,16 @@ export async function runStudy(
     const output = outputOf(fitted, reduction, { table, account, result });
     for (const kind of fileKindsOf(method, table)) {
       if (!only.includes(kind)) continue;
-      const also = alsoFor(method, kind, {
-        settings: reduction.settings,
-        ask: askOf(fitted, reduction),
-        preparation,
-      });
+      const also = alsoFor(
+        method,
+        kind,
+        {
+          settings: reduction.settings,
+          ask: askOf(fitted, reduction),
+          preparation,
+        },
+        result,
+      );
       const found = also === null ? null : await orNull(bench.need(also.stage, also.ask));
       const text = reductionFile(method, kind, output, found);
       files.push({ name: `${stems[index]!}-${kind}.${extensionOf(method, kind)}`, text });
@@ -81,6 +92,40 @@ export async function runStudy(
   if (only.includes('recipe')) files.push({ name: 'recipe.json', text: writeRecipe(fitted) });
   return { files, lines };
 }
+
+/** What is to be known of rows that were brought to be placed. */
+async function newRowsLines(
+  table: Table,
+  account: Account,
+  preparation: PreparationInput,
+  { need }: Pick<Bench, 'need'>,
+): Promise<string[]> {
+  const { newRows } = table;
+  if (newRows === undefined) return [];
+  const own = ownCount(table);
+  const placed = account.placedRows.filter(row => row >= own).length;
+  const lacks = newRows.lacks.filter(name => account.measures.includes(name));
+  const lines = [
+    `${placed} of ${newRows.rows} rows of ${newRows.name} placed${lacks.length > 0 ? `; it lacks ${lacks.join(', ')}` : ''}`,
+  ];
+  const left = account.rowsLeftOut.filter(({ row }) => row >= own);
+  if (left.length > 0) lines.push(`${left.length} of them left out for missing entries`);
+  if (placed === 0) return lines;
+  const { rows, usual, outside } = await need(STAGES.placedAccount, { preparation });
+  const ofNew = [...rows.keys()].filter(i => rows[i]! >= own);
+  const unlike = ofNew.filter(i => usual[i]! < UNLIKE).map(i => rows[i]! - own + 1);
+  const out = ofNew.filter(i => outside[i]! > 0).length;
+  if (out > 0) lines.push(`${out} lie outside the range of the rows in use in some measure`);
+  if (unlike.length > 0) {
+    lines.push(`${unlike.length} are unlike all rows in use: ${listed(unlike)} of the second table`);
+  }
+  return lines;
+}
+
+const MOST_LISTED = 20;
+
+const listed = (rows: readonly number[]): string =>
+  `row ${rows.slice(0, MOST_LISTED).join(', ')}${rows.length > MOST_LISTED ? ' …' : ''}`;
 
 /** Null in place of what cannot be had. */
 async function orNull<T>(result: Promise<T>): Promise<T | null> {

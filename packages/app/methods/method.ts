@@ -76,6 +76,8 @@ export interface MethodScreens<M extends MethodName = MethodName> {
     readonly useMarks: (reduction: ReductionBy<M>) => MapMarks | null;
     /** What stands under the map. */
     readonly Under?: ComponentType<{ reduction: ReductionBy<M> }>;
+    /** How rows that are only placed come onto it; by the dimensions themselves where there is none. */
+    readonly Placed?: ComponentType<{ reduction: ReductionBy<M> }>;
     /** Figures of each row that can colour the map, and how they are had: null until they are there. */
     readonly figures?: readonly { readonly name: RowFigure; readonly when: string }[];
     readonly useRowFigures?: (reduction: ReductionBy<M>, figure: RowFigure | null) => Float32Array | null;

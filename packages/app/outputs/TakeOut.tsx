@@ -78,7 +78,7 @@ function Files({ close }: { close: () => void }) {
     const output = outputOf(recipe, hand, { table, account: account.value, result: result.value });
     const { settings } = hand;
     const asked = { settings, ask: askOf(recipe, hand), preparation: preparationOf(recipe) };
-    const also = alsoFor(method, kind, asked);
+    const also = alsoFor(method, kind, asked, result.value);
     const found = also === null ? null : await resultOrNull(table, also, title);
     if (found === 'stopped') return;
     const extension = extensionOf(method, kind);

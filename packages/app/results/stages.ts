@@ -7,12 +7,13 @@ import type { Clusters } from '@wold/core/clusters/clusters';
 import { TRIED } from '@wold/core/clusters/tried';
 import { methodNamed } from '@wold/core/methods/all';
 import { namesOn, type Naming } from '@wold/core/methods/names';
-import type { Placement } from '@wold/core/methods/placement';
-import { preparationOf, reducedBy, reductionRequest } from '@wold/core/recipe/requests';
+import { withPlaced, type PlacedRows, type Placement } from '@wold/core/methods/placement';
+import { placedRequest, preparationOf, reducedBy, reductionRequest } from '@wold/core/recipe/requests';
 import type { Recipe, Reduction } from '@wold/core/recipe/schema';
 import type { Suitability } from '@wold/core/suitability/suitability';
 import type { ColumnDescription } from '@wold/core/table/describe';
 import type { Replicates } from '@wold/core/trust/replicates';
+import type { PlacedAccount } from '@wold/core/use/placedAccount';
 import type { ScoreRelation } from '@wold/core/use/scoreRelations';
 import { useRecipe } from '../store/useStudy';
 import { useResult, type Finding } from './useResult';
@@ -92,7 +93,27 @@ export function usePlacement(reduction: Reduction): Finding<Placement> {
     () => (found.value === null ? null : methodNamed(method).placement(found.value)),
     [found.value, method],
   );
-  return { ...found, value };
+  const placed = usePlacedRows(reduction, found);
+  const whole = useMemo(
+    () => (value === null || placed === null ? value : withPlaced(value, placed)),
+    [value, placed],
+  );
+  return { ...found, value: whole };
+}
+
+/** Rows that are only placed, where that is work of its own and done; null where it is not, or not yet. */
+function usePlacedRows(reduction: Reduction, found: Finding<object>): PlacedRows | null {
+  const recipe = useRecipe();
+  const { placing } = methodNamed(reduction.settings.method);
+  const request = placedRequest(recipe, reduction);
+  const wanted = request !== null && !found.stale && found.value !== null && placing!.wanted(found.value);
+  const placed = useResult(
+    request ?? reductionRequest(recipe, reduction),
+    `placed ${reduction.id}`,
+    `placing rows on ${reduction.name}`,
+    wanted,
+  );
+  return wanted && !placed.stale ? (placed.value as PlacedRows | null) : null;
 }
 
 /** A reduction's names on its dimensions as they are now. */
@@ -108,6 +129,13 @@ const NAMELESS: Naming = { names: [], given: [], rest: [] };
 export function useScoreRelations(reduction: Reduction): Finding<readonly ScoreRelation[]> {
   const request = { reduced: reducedBy(useRecipe(), reduction), stage: 'scoreRelations' } as const;
   return useResult(request, `score relations ${reduction.id}`, 'holding the scores against all columns');
+}
+
+/** How rows that are only placed stand to those in use. */
+export function usePlacedAccount(): Finding<PlacedAccount> {
+  const preparation = preparationOf(useRecipe());
+  const label = 'holding rows that are placed against those in use';
+  return useResult({ stage: 'placedAccount', preparation }, 'placed account', label);
 }
 
 /** The rows of a reduction in clusters. */

@@ -51,8 +51,8 @@ export async function createStudy(
   return study;
 }
 
-/** Without its file a study does all but read it in another way. */
-async function keepFile(key: string, name: string, content: Blob): Promise<void> {
+/** Keeps a file where there is room: without it a study does all but read it in another way. */
+export async function keepFile(key: string, name: string, content: Blob): Promise<void> {
   try {
     if ((await database.files.where('key').equals(key).count()) === 0) {
       await database.files.put({ key, name, content });
@@ -222,13 +222,20 @@ export async function sweepDeleted(): Promise<void> {
       const bound = Date.now() - UNDO_TIME;
       await database.studies.filter(study => study.deleted !== null && study.deleted < bound).delete();
       const studies = await database.studies.toArray();
-      const files = new Set(studies.map(study => study.fileKey));
+      const decided = studies.map(({ fileKey, recipe, past, future }) => ({
+        fileKey,
+        // Of a damaged one there may be less.
+        readings: [recipe, ...listOf(past), ...listOf(future)].map(kept => kept?.reading ?? {}),
+      }));
+      const files = new Set(
+        decided.flatMap(({ fileKey, readings }) => [
+          fileKey,
+          ...readings.flatMap(({ newRows }) => (newRows === undefined ? [] : [newRows.key])),
+        ]),
+      );
       // Undo may lead back to a table that was read in another way.
       const tables = new Set(
-        studies.flatMap(({ fileKey, recipe, past, future }) =>
-          // Of a damaged one there may be less.
-          [recipe, ...listOf(past), ...listOf(future)].map(kept => tableKey(fileKey, kept?.reading ?? {})),
-        ),
+        decided.flatMap(({ fileKey, readings }) => readings.map(reading => tableKey(fileKey, reading))),
       );
       const kept = new Set(studies.map(({ id }) => id));
       const answered = await database.answers.toCollection().primaryKeys();

@@ -8,7 +8,7 @@ import type { Recipe } from '@wold/core/recipe/schema';
 import type { Request, Results } from '@wold/core/recipe/stages';
 import { memoOf } from '@wold/core/stages/memo';
 import { blobSource } from '@wold/core/table/fileSource';
-import { readTable } from '@wold/core/table/readTable';
+import { readTable, readWithNewRows } from '@wold/core/table/readTable';
 import { sharedTable } from '@wold/core/table/sharedTable';
 import type { ReadingChoices } from '@wold/core/table/readingChoices';
 import type { Table } from '@wold/core/table/table';
@@ -30,6 +30,12 @@ const BEFORE_REHEARSAL = 300;
 const BETWEEN_STEPS = 5;
 
 const memo = memoOf(MEMO_BYTES);
+
+/** A second file, whose rows are only placed. */
+export interface NewRowsBlob {
+  readonly content: Blob;
+  readonly name: string;
+}
 
 /** What is known of a table that a file was read into. */
 export interface ReadTable {
@@ -75,10 +81,21 @@ const worker = {
     name: string,
     choices: ReadingChoices,
     keeping: boolean,
+    newRows: NewRowsBlob | null,
     progress: Progress,
   ): Promise<JobEnd<ReadTable>> {
     const host = { progress: seldom(progress), elsewhere };
-    const end = await endOf(() => readTable(blobSource(file), name, host, choices));
+    const end = await endOf(() =>
+      newRows === null
+        ? readTable(blobSource(file), name, host, choices)
+        : readWithNewRows(
+            blobSource(file),
+            name,
+            { source: blobSource(newRows.content), name: newRows.name },
+            host,
+            choices,
+          ),
+    );
     if ('problem' in end) return end;
     const notKept = keeping ? await keepTable(end.value) : null;
     return handedOver(

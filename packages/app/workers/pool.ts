@@ -6,7 +6,7 @@ import { STAGES, type Request, type Results } from '@wold/core/recipe/stages';
 import type { Weight } from '@wold/core/stages/stage';
 import type { ReadingChoices } from '@wold/core/table/readingChoices';
 import type { Table } from '@wold/core/table/table';
-import type { ComputeWorker, JobEnd, ReadTable } from './compute.worker';
+import type { ComputeWorker, JobEnd, NewRowsBlob, ReadTable } from './compute.worker';
 
 /** Work under way, as the screen shows it. */
 export interface Job {
@@ -99,17 +99,18 @@ export function stopJob(id: number): void {
   if (entry !== undefined) stop(entry);
 }
 
-/** Reads a file into a table, and keeps it in the browser unless it is only looked at. */
+/** Reads a file into a table, with rows of a second after its own where there is one, and keeps it in the browser unless it is only looked at. */
 export function readTable(
   file: Blob,
   name: string,
   choices: ReadingChoices = {},
   keeping = true,
+  newRows: NewRowsBlob | null = null,
 ): Ticket<ReadTable> {
   return enter<ReadTable>(
     `reading ${name}`,
     null,
-    (seat, progress) => seat.remote.read(file, name, choices, keeping, progress),
+    (seat, progress) => seat.remote.read(file, name, choices, keeping, newRows, progress),
     { size: file.size },
   );
 }

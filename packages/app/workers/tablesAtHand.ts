@@ -30,12 +30,21 @@ export async function tableOf(fileKey: string, reading: ReadingChoices): Promise
   const file = await loadFile(fileKey).catch(() => undefined);
   if (file === undefined) return 'problem' in kept ? kept.problem : null;
   await forgetTable(key);
-  const read = await readTable(file.content, file.name, reading).end;
+  const { newRows, ...choices } = reading;
+  const more = newRows === undefined ? null : await loadFile(newRows.key).catch(() => undefined);
+  if (more === undefined) return newRowsLost(newRows!.name);
+  const read = await readTable(file.content, file.name, choices, true, more).end;
   if (read === 'stopped') return STOPPED;
   if ('problem' in read) return read.problem;
   last = read.value.table;
   return last;
 }
+
+const newRowsLost = (name: string): ProblemData => ({
+  what: `the rows of ${name}, which were brought to be placed, are not kept in this browser`,
+  where: null,
+  remedy: 'Open the first table again, and place them anew.',
+});
 
 const STOPPED: ProblemData = {
   what: 'opening the table was stopped',

@@ -5,20 +5,20 @@ import { product } from './product';
 import { turnLargestPositive } from './sign';
 import { symmetricEigen } from './symmetricEigen';
 
-/** Scores on leading components, and what they hold. */
-export interface LeadingScores {
-  /** n × count, about their means, in descending variance; fewer columns where there are fewer dimensions. */
-  readonly scores: Matrix;
-  /** Of all variance. */
-  readonly share: number;
-}
-
 /** Directions of leading components, and what they hold. */
 export interface LeadingDirections {
   /** p × count, of unit length; fewer columns where there are fewer dimensions. */
   readonly coefficients: Matrix;
   /** Of all variance. */
   readonly share: number;
+}
+
+/** Scores on leading components, and what they hold. */
+export interface LeadingScores extends LeadingDirections {
+  /** n × count, about their means, in descending variance; fewer columns where there are fewer dimensions. */
+  readonly scores: Matrix;
+  /** What is taken off each column before; null where they were about their means already. */
+  readonly means: Float64Array | null;
 }
 
 /**
@@ -66,18 +66,27 @@ export function leadingScores(
   centred: boolean,
   host: Host = quietHost,
 ): LeadingScores {
-  const about = centred ? x : aboutMeans(x);
-  const { coefficients, share } = leadingDirections(about, count, host);
-  return { scores: product(about, coefficients), share };
+  const means = centred ? null : meansOf(x);
+  const about = means === null ? x : aboutMeans(x, means);
+  const directions = leadingDirections(about, count, host);
+  return { ...directions, scores: product(about, directions.coefficients), means };
 }
 
-function aboutMeans(x: Matrix): Matrix {
+function meansOf(x: Matrix): Float64Array {
+  return Float64Array.from({ length: x.columns }, (_, j) => {
+    const column = columnOf(x, j);
+    let sum = 0;
+    for (let i = 0; i < column.length; i++) sum += column[i]!;
+    return sum / column.length;
+  });
+}
+
+/** Columns with these means taken off. */
+export function aboutMeans(x: Matrix, means: Float64Array): Matrix {
   const result = { ...x, values: x.values.slice() };
   for (let j = 0; j < x.columns; j++) {
     const column = columnOf(result, j);
-    let sum = 0;
-    for (let i = 0; i < column.length; i++) sum += column[i]!;
-    const mean = sum / column.length;
+    const mean = means[j]!;
     for (let i = 0; i < column.length; i++) column[i]! -= mean;
   }
   return result;

@@ -1,6 +1,7 @@
 import { csv } from '../writeup/csv';
 import { hasCases, type Table } from '../table/table';
 import { methodNamed, type MethodName } from './all';
+import { withPlaced, type PlacedRows } from './placement';
 import { scoresTable } from './scoresTable';
 import type { AlsoAsked, FileSource, ReductionOutput, TextExtension } from './work';
 import { workOf } from './works';
@@ -18,7 +19,9 @@ export function reductionFile(
   also: unknown = null,
 ): string {
   if (kind === 'scores') {
-    return csv(scoresTable(output.table, output.names, methodNamed(method).placement(output.result)));
+    const placement = methodNamed(method).placement(output.result);
+    const placed = also === null ? placement : withPlaced(placement, also as PlacedRows);
+    return csv(scoresTable(output.table, output.names, placed));
   }
   const file = fileOf(method, kind);
   return 'text' in file ? file.text(output) : csv(file.rows(output, also));
@@ -36,8 +39,12 @@ export function alsoFor(
   method: MethodName,
   kind: string,
   source: FileSource<unknown, unknown>,
+  result: unknown,
 ): AlsoAsked | null {
-  return kind === 'scores' ? null : (fileOf(method, kind).also?.(source) ?? null);
+  if (kind !== 'scores') return fileOf(method, kind).also?.(source) ?? null;
+  const { placing } = methodNamed(method);
+  if (placing === undefined || !placing.wanted(result)) return null;
+  return { stage: placing.stage, ask: { ...(source.ask as object), placing: placing.way(source.settings) } };
 }
 
 function fileOf(method: MethodName, kind: string) {

@@ -1,7 +1,7 @@
 import type { PreparationInput } from '../preparation/prepared';
 import type { Rename } from '../preparation/renamed';
 import type { Stage } from '../stages/stage';
-import type { Placement } from './placement';
+import type { PlacedRows, Placement } from './placement';
 
 /**
  * One way to reduce a table, as page and recipes know it: nothing of its algorithms, which its stages' works have.
@@ -37,6 +37,18 @@ export interface Method<
   readonly stages: Stages;
   readonly stage: Stage<Ask, Result>;
   readonly placement: (result: Result) => Placement;
+  /** What places rows that are only placed, where the result itself does not. */
+  readonly placing?: Placing<Settings, Ask, Result>;
+}
+
+/** How rows that had no say in a result are placed by work of its own. */
+export interface Placing<Settings, Ask, Result> {
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- a way to do so that the method knows
+  readonly stage: Stage<Ask & { readonly placing: any }, PlacedRows>;
+  /** The way that settings ask for. */
+  readonly way: (settings: Settings) => string;
+  /** Whether a result is finished and has such rows. */
+  readonly wanted: (result: Result) => boolean;
 }
 
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- of every kind

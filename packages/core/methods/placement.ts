@@ -17,3 +17,17 @@ export interface Placement {
   /** The measures against the dimensions, columns × dimensions, where that has a meaning. */
   readonly structure: { readonly measures: readonly string[]; readonly correlations: Matrix } | null;
 }
+
+/** Rows that are only placed, and where. */
+export interface PlacedRows {
+  /** Rows of the table. */
+  readonly rows: Uint32Array;
+  readonly at: Matrix;
+}
+
+/** A placement with rows that other work has placed. */
+export const withPlaced = (placement: Placement, { rows, at }: PlacedRows): Placement => ({
+  ...placement,
+  placedRows: rows,
+  placedAt: at,
+});

@@ -13,7 +13,13 @@ export const settingsSchema = z.discriminatedUnion(
 /** What a method was asked. */
 export const askedSchema = z.discriminatedUnion(
   'method',
-  METHOD_SCHEMAS.map(({ method, ask }) => z.strictObject({ method: z.literal(method), ask })) as unknown as [
-    z.ZodObject<{ method: z.ZodLiteral<Schemas[number]['method']>; ask: Schemas[number]['ask'] }>,
+  METHOD_SCHEMAS.map(({ method, ask }) =>
+    z.strictObject({ method: z.literal(method), ask, placing: z.string().optional() }),
+  ) as unknown as [
+    z.ZodObject<{
+      method: z.ZodLiteral<Schemas[number]['method']>;
+      ask: Schemas[number]['ask'];
+      placing: z.ZodOptional<z.ZodString>;
+    }>,
   ],
 );

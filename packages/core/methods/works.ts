@@ -4,6 +4,7 @@ import { worked, type Worked } from '../stages/worked';
 import { methodNamed } from './all';
 import { WORKS_OF_METHODS } from './lists/works';
 import type { MethodWork } from './work';
+import { withPlaced } from './placement';
 import * as stages from './stages';
 
 /** The kinds of files that reductions give, of every method. */
@@ -29,7 +30,14 @@ export const METHOD_WORKS: readonly Worked[] = [
       );
     }
     const method = methodNamed(reduced.method);
-    return method.placement(await bench.need(method.stage, reduced.ask));
+    const { placing } = method;
+    const result: unknown = await bench.need(method.stage, reduced.ask);
+    const placement = method.placement(result);
+    if (placing === undefined || reduced.placing === undefined || !placing.wanted(result)) return placement;
+    return withPlaced(
+      placement,
+      await bench.need(placing.stage, { ...reduced.ask, placing: reduced.placing }),
+    );
   }),
   ...WORKS_OF_METHODS.flatMap(({ works }) => works),
 ];

@@ -1,5 +1,6 @@
 import { numberAt, type NumberColumn } from '../table/column';
 import { rowTest } from '../table/condition';
+import { ownCount, ownTable } from '../table/newRows';
 import { findRepeats } from '../table/repeats';
 import type { Table } from '../table/table';
 import { meanOf } from '../table/moments';
@@ -70,21 +71,22 @@ export function chooseRows(
   const leftOut: RowLeftOut[] = [];
   const used: number[] = [];
   const placed: number[] = [];
+  const own = ownCount(table);
   for (let row = 0; row < table.rows; row++) {
     const lacks = gaps.get(row) ?? [];
     const byHand = aside.get(row);
     const unmet = needed.filter(({ met }) => !met(row));
     if (byHand !== undefined && !byHand.placed) {
       leftOut.push({ row, step: 'set aside', because: [byHand.reason] });
-    } else if (unmet.length > 0) {
+    } else if (unmet.length > 0 && row < own) {
       leftOut.push({ row, step: 'filter', because: unmet.map(({ column }) => column) });
     } else if (repeated.has(row)) {
       leftOut.push({ row, step: 'repeat', because: treatment.repeatKeys });
-    } else if (weight !== null && weightAt(weight.column, row) === 0) {
+    } else if (row < own && weight !== null && weightAt(weight.column, row) === 0) {
       leftOut.push({ row, step: 'weight', because: [weight.column.name] });
     } else if (lacks.length > 0 && (missing === 'leave-out-rows' || lacks.length === measures.length)) {
       leftOut.push({ row, step: 'missing', because: lacks });
-    } else if (byHand?.placed === true || onlyPlaced.some(met => met(row))) {
+    } else if (row >= own || byHand?.placed === true || onlyPlaced.some(met => met(row))) {
       placed.push(row);
     } else used.push(row);
   }
@@ -99,7 +101,7 @@ function repeatsInUse(table: Table, { repeatKeys, rowsAside, only }: Treatment):
       : [],
   );
   const needed = only.map(condition => rowTest(table, condition));
-  return findRepeats(table, repeatKeys)
+  return findRepeats(ownTable(table), repeatKeys)
     .map(group => group.filter(row => !aside.has(row) && needed.every(met => met(row))))
     .filter(group => group.length > 1);
 }

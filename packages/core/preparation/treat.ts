@@ -1,5 +1,6 @@
 import { quietHost, stretch, type Host } from '../host';
 import { type NumberColumn } from '../table/column';
+import { ownTable } from '../table/newRows';
 import type { Table } from '../table/table';
 import { changesBuilder } from './changes';
 import { averagedRepeats, chooseRows } from './chooseRows';
@@ -39,7 +40,12 @@ export function treat(
   { scaled = true, fencesPlaced = false }: TreatmentWay = {},
 ): Treated {
   const chosen = names.map(name => measureOf(table, name));
-  const { kept, measuresSetAside } = withoutGappy(chosen, table.rows, treatment.gapsAllowed, weight);
+  // Rows that were brought to be placed have no say in which measures are used.
+  const own = ownTable(table);
+  const looked = own === table ? chosen : names.map(name => measureOf(own, name));
+  const found = withoutGappy(looked, own.rows, treatment.gapsAllowed, weight);
+  const { measuresSetAside } = found;
+  const kept = chosen.filter((_, j) => found.kept.includes(looked[j]!));
   const measures = kept.map(column => column.name);
   const changes = changesBuilder();
   const averages = averagedRepeats(table, kept, weight, treatment, changes);

@@ -1,5 +1,6 @@
 import { worked, type Worked } from '../stages/worked';
 import type { Bench } from '../stages/bench';
+import { ownTable } from '../table/newRows';
 import { originalBoxes, treatedBoxes } from './boxes';
 import { measureDistribution } from './distribution';
 import { gapPatterns } from './gapPatterns';
@@ -17,8 +18,10 @@ const treatedOf = (bench: Bench, preparation: PreparationInput): Promise<Treated
   bench.need(stages.treated, { preparation: treatmentOf(preparation) });
 
 export const PREPARATION_WORKS: readonly Worked[] = [
-  worked(stages.gaps, ({ measures }, { table }) => gapPatterns(table, measures)),
-  worked(stages.originalBoxes, (ask, { table, host }) => originalBoxes(table, ask.measures, ask, host)),
+  worked(stages.gaps, ({ measures }, { table }) => gapPatterns(ownTable(table), measures)),
+  worked(stages.originalBoxes, (ask, { table, host }) =>
+    originalBoxes(ownTable(table), ask.measures, ask, host),
+  ),
   worked(stages.treated, ({ preparation }, { table, host }) => treatFor(table, preparation, host)),
   worked(stages.treatedBoxes, async ({ preparation }, bench) =>
     treatedBoxes(bench.table, await treatedOf(bench, preparation), preparation),

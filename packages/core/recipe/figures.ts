@@ -70,6 +70,10 @@ export async function figuresOf(
     preparation: {
       settings: preparation,
       ...('problem' in account ? account : accountFigures(account)),
+      placed:
+        'problem' in account || account.placedRows.length === 0
+          ? null
+          : await figure(STAGES.placedAccount, { preparation }),
     },
     suitability: {
       settings: { correlations: kind, ...thresholds },

@@ -87,4 +87,17 @@ export function reductionRequest<S extends MethodSettings>(
 export const reducedBy = (recipe: Recipe, reduction: Reduction): Asked => ({
   method: reduction.settings.method,
   ask: askOf(recipe, reduction),
+  ...placingOf(reduction),
 });
+
+/** The request for rows that only are placed on a reduction, where its method does so by work of its own; else null. */
+export function placedRequest(recipe: Recipe, reduction: Reduction): Request | null {
+  const { placing } = methodNamed(reduction.settings.method);
+  if (placing === undefined) return null;
+  return { ...askOf(recipe, reduction), ...placingOf(reduction), stage: placing.stage.name } as never;
+}
+
+function placingOf({ settings }: Reduction): { readonly placing?: string } {
+  const { placing } = methodNamed(settings.method);
+  return placing === undefined ? {} : { placing: placing.way(settings) };
+}

@@ -116,6 +116,7 @@ const recipeSchema = z.strictObject({
       quote: z.enum(QUOTES).optional(),
       header: z.boolean().optional(),
       sheet: z.string().optional(),
+      newRows: z.strictObject({ key: z.string(), name: z.string() }).optional(),
     })
     .default({}),
   /** The file's columns in their order, then those made from them. */

@@ -5,6 +5,7 @@ import { PREPARATION_WORKS } from '../preparation/works';
 import { worked, type Worked } from '../stages/worked';
 import { SUITABILITY_WORKS } from '../suitability/works';
 import { describeTable } from '../table/describe';
+import { ownTable } from '../table/newRows';
 import { findRepeats } from '../table/repeats';
 import { TRUST_WORKS } from '../trust/works';
 import { USE_WORKS } from '../use/works';
@@ -12,8 +13,8 @@ import * as stages from './tableStages';
 
 /** The work of every stage. */
 export const WORKS: readonly Worked[] = [
-  worked(stages.description, (_, { table, host }) => describeTable(table, host)),
-  worked(stages.repeats, ({ keys }, { table }) => findRepeats(table, keys)),
+  worked(stages.description, (_, { table, host }) => describeTable(ownTable(table), host)),
+  worked(stages.repeats, ({ keys }, { table }) => findRepeats(ownTable(table), keys)),
   ...PREPARATION_WORKS,
   ...SUITABILITY_WORKS,
   ...DIMENSIONS_WORKS,

@@ -9,12 +9,14 @@ import {
   type NumberColumn,
 } from './column';
 import { levelsBuilder } from './columnBuilder';
+import { ownCount, type NewRows } from './newRows';
 import { quantile } from './quantile';
 
 /** How many rows there are, and the key of the file that they come from. */
 interface Rows {
   readonly rows: number;
   readonly fileKey: string;
+  readonly newRows?: NewRows;
 }
 
 /** A label made from another column. */
@@ -73,13 +75,17 @@ export function makeColumn(from: Column | null, { name, how }: MadeColumn, table
     return joinLevels(from, name, new Map(how.levels.map(({ from: old, to }) => [old, to])), rows);
   }
   if (from.kind !== 'number') throw wrongKind(name, from.name, 'no numbers');
-  const edges = how.kind === 'edges' ? [...how.edges].sort((a, b) => a - b) : quantileEdges(from, how.bins);
+  const edges =
+    how.kind === 'edges'
+      ? [...how.edges].sort((a, b) => a - b)
+      : quantileEdges(from, how.bins, ownCount(table));
   return binNumbers(from, name, edges, rows);
 }
 
 /** Inner edges of bins with about as many entries each; fewer where many entries are equal. */
-function quantileEdges(column: NumberColumn, bins: number): number[] {
-  const sorted = Float64Array.from(column.values)
+function quantileEdges(column: NumberColumn, bins: number, own: number): number[] {
+  // Rows that were brought to be placed have no say.
+  const sorted = Float64Array.from(column.values.subarray(0, own))
     .filter((_, row) => !isMissing(column, row))
     .sort();
   const edges = Array.from({ length: bins - 1 }, (_, i) => quantile(sorted, (i + 1) / bins));

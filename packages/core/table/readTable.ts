@@ -1,10 +1,12 @@
-import { quietHost, type Host } from '../host';
+import { quietHost, stretch, type Host } from '../host';
 import { readAll, type FileSource } from './fileSource';
 import { isArrow, readArrow } from './readArrow';
 import { streamDelimited } from './readDelimited';
 import { isJson, readJson } from './readJson';
 import { isParquet, readParquet } from './readParquet';
 import { isZip, readWorkbook } from './readWorkbook';
+import { tableKey } from './fileTable';
+import { withNewRows } from './newRows';
 import type { ReadingChoices } from './readingChoices';
 import type { Table } from './table';
 
@@ -29,6 +31,30 @@ export async function readTable(
   const end = await source.read(Math.max(start.length, source.size - LOOKED_AT), source.size);
   if (isJson(joined(start, end))) return readJson(await readAll(source), name, host);
   return streamDelimited(source, name, host, choices);
+}
+
+/** A second file, whose rows stand after a table's own only to be placed. */
+export interface NewRowsFile {
+  readonly source: FileSource;
+  readonly name: string;
+}
+
+/**
+ * A table with the rows of a second file after its own, only to be placed; the choices of a table that has them tell which.
+ *
+ * @throws Problem where either cannot be read, or they share no column
+ */
+export async function readWithNewRows(
+  source: FileSource,
+  name: string,
+  { source: second, name: called }: NewRowsFile,
+  host: Host = quietHost,
+  { newRows: _, ...choices }: ReadingChoices = {},
+): Promise<Table> {
+  const table = await readTable(source, name, stretch(host, 0, 0.8), choices);
+  const other = await readTable(second, called, stretch(host, 0.8, 1));
+  const newRows = { key: other.fileKey, name: called };
+  return withNewRows(table, other, tableKey(table.fileKey, { ...choices, newRows }));
 }
 
 function joined(start: Uint8Array, end: Uint8Array): Uint8Array {

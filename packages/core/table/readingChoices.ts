@@ -29,4 +29,6 @@ export interface ReadingChoices {
   readonly header?: boolean | undefined;
   /** Sheet of a workbook. */
   readonly sheet?: string | undefined;
+  /** A second file whose rows stand after the file's own, only to be placed: its key, and what it is called. */
+  readonly newRows?: { readonly key: string; readonly name: string } | undefined;
 }

@@ -1,5 +1,6 @@
 import type { Arrangement } from './arrangement';
 import type { Column } from './column';
+import type { NewRows } from './newRows';
 import type { Dialect } from './readingChoices';
 
 /** What kind of file a table was read from. */
@@ -35,6 +36,8 @@ export interface Table {
   readonly notes: readonly ReadNote[];
   /** Set where the rows are no cases but the relations of the columns, or cases by their distances from one another. */
   readonly matrix: RelationMatrix | null;
+  /** Rows at its end that were brought from a second table, only to be placed. */
+  readonly newRows?: NewRows;
   /** How it was made from the table of that key; null where it is as it was read. */
   readonly arranged: { readonly of: string; readonly by: Arrangement } | null;
 }

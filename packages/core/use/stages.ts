@@ -1,7 +1,12 @@
 import { placement, type OfPlacement } from '../methods/stages';
 import { stage } from '../stages/stage';
+import { prepared, type OfPreparation } from '../preparation/stages';
+import type { PlacedAccount } from './placedAccount';
 import type { ScoreRelation } from './scoreRelations';
 
 export const scoreRelations = stage<OfPlacement, readonly ScoreRelation[]>('scoreRelations', 1, 'long', [
   placement,
 ]);
+
+/** How rows that are only placed stand to those in use. */
+export const placedAccount = stage<OfPreparation, PlacedAccount>('placedAccount', 1, 'long', [prepared]);

@@ -1,10 +1,16 @@
 import { placement } from '../methods/stages';
 import { worked, type Worked } from '../stages/worked';
+import { rowsOf } from '../preparation/prepared';
+import { prepared } from '../preparation/stages';
+import { placedAccount } from './placedAccount';
 import { scoreRelations } from './scoreRelations';
 import * as stages from './stages';
 
 export const USE_WORKS: readonly Worked[] = [
   worked(stages.scoreRelations, async (ask, bench) =>
     scoreRelations(bench.table, await bench.need(placement, ask)),
+  ),
+  worked(stages.placedAccount, async (ask, bench) =>
+    placedAccount(rowsOf(await bench.need(prepared, ask)), bench.host),
   ),
 ];

@@ -3,6 +3,7 @@ import type { MethodScreens } from '../method';
 import { NeighboursBrief } from './dimensions/NeighboursBrief';
 import { AxisLens } from './lens/AxisLens';
 import { RowNeighbours } from './lens/RowNeighbours';
+import { PlacedNote } from './map/PlacedNote';
 import { UnderMap } from './map/UnderMap';
 import { useNeighbourMarks } from './map/useNeighbourMarks';
 import { useRowFigures } from './map/useRowFigures';
@@ -50,6 +51,7 @@ export const neighboursScreens: MethodScreens<'neighbours'> = {
     Looks: Nothing,
     useMarks: useNeighbourMarks,
     Under: UnderMap,
+    Placed: PlacedNote,
     figures: [
       { name: 'neighbours kept', when: 'Pale rows are not where the table has them.' },
       { name: 'trustworthiness', when: 'Pale rows have neighbours on the map alone.' },

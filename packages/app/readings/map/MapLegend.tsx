@@ -17,6 +17,7 @@ import { useTable } from '../../store/TableContext';
 import { rampColour } from '../../theme/ramp';
 import { useMode } from '../../theme/ThemeMode';
 import { ClusterFinder } from './ClusterFinder';
+import { NewRows } from './newRows/NewRows';
 import { Swatch } from './Swatch';
 import { MOST_LEVELS, type Colouring, type Group } from './colouring';
 import { rowsOn } from './points';
@@ -32,6 +33,7 @@ export function MapLegend({ reduction }: { reduction: Reduction }) {
     <>
       <Legend key={reduction.settings.method} reduction={reduction} placement={value} />
       {value.rows.length > 2 && <ClusterFinder key={reduction.id} reduction={reduction} />}
+      <NewRows reduction={reduction} placement={value} />
     </>
   );
 }

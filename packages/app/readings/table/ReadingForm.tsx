@@ -59,7 +59,7 @@ export function ReadingForm({ onClose }: { onClose: () => void }) {
   const table = useTable();
   const recipe = useRecipe();
   const edit = useEdit();
-  const [choices, setChoices] = useState<ReadingChoices>(recipe.reading);
+  const [choices, setChoices] = useState<ReadingChoices>(() => ownReading(recipe.reading));
   const { file, preview, problem, setProblem } = usePreview(table, choices);
   const [working, setWorking] = useState(false);
 
@@ -109,6 +109,9 @@ export function ReadingForm({ onClose }: { onClose: () => void }) {
     </div>
   );
 }
+
+/** How the file itself is read. */
+const ownReading = ({ newRows: _, ...reading }: ReadingChoices): ReadingChoices => reading;
 
 interface ButtonsProps {
   readonly working: boolean;

@@ -20,7 +20,7 @@ const LARGEST_N = 1e9;
 export function TableBrief() {
   const table = useTable();
   const recipe = useRecipe();
-  const { rows, roles } = summarise(table, recipe);
+  const { rows, brought, roles } = summarise(table, recipe);
   const { source, notes } = table;
   return (
     <>
@@ -31,8 +31,9 @@ export function TableBrief() {
         </>
       ) : table.matrix === null ? (
         <>
-          {count(rows, 'row')} of “{table.name}”, read as <ReadingWord source={source} />, with{' '}
-          <CodebookWord />
+          {count(rows, 'row')} of “{table.name}”
+          {brought > 0 && `, and ${count(brought, 'row')} of “${table.newRows!.name}” to be placed`}, read as{' '}
+          <ReadingWord source={source} />, with <CodebookWord />
           <HeadingsWord />; use <RowsWord of="only" />, place <RowsWord of="supplementary" /> without using
           them
         </>

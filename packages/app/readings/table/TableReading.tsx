@@ -52,6 +52,9 @@ export function TableReading() {
               value: summary.missing.toLocaleString('en'),
               of: `missing ${summary.missing === 1 ? 'cell' : 'cells'}, ${percent(summary.missingShare, 1)}`,
             },
+            ...(summary.brought > 0
+              ? [{ value: summary.brought.toLocaleString('en'), of: 'new, only placed' }]
+              : []),
             ...(summary.roles.aside > 0 ? [{ value: String(summary.roles.aside), of: 'set aside' }] : []),
           ]}
         />

@@ -1,10 +1,14 @@
 import type { Recipe } from '@wold/core/recipe/schema';
 import type { Role } from '@wold/core/table/role';
 import { missingCount } from '@wold/core/table/column';
+import { ownTable } from '@wold/core/table/newRows';
 import type { Table } from '@wold/core/table/table';
 
 export interface TableSummary {
+  /** The table's own. */
   readonly rows: number;
+  /** Rows that were brought only to be placed. */
+  readonly brought: number;
   readonly columns: number;
   readonly roles: Readonly<Record<Role, number>>;
   /** Missing entries, and their share of all. */
@@ -13,10 +17,18 @@ export interface TableSummary {
 }
 
 /** What the table has, by role. */
-export function summarise(table: Table, recipe: Recipe): TableSummary {
+export function summarise(whole: Table, recipe: Recipe): TableSummary {
+  const table = ownTable(whole);
   const roles = { measure: 0, label: 0, identity: 0, text: 0, weight: 0, aside: 0 };
   for (const { role } of recipe.columns) roles[role]++;
   const missing = table.columns.reduce((sum, column) => sum + missingCount(column), 0);
   const cells = table.rows * table.columns.length;
-  return { rows: table.rows, columns: table.columns.length, roles, missing, missingShare: missing / cells };
+  return {
+    rows: table.rows,
+    brought: whole.rows - table.rows,
+    columns: table.columns.length,
+    roles,
+    missing,
+    missingShare: missing / cells,
+  };
 }

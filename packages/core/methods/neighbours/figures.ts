@@ -1,5 +1,6 @@
 import { stretch } from '../../host';
 import type { FigureSource, NotHad } from '../work';
+import type { PlacedOnMap } from './placing/placedOnMap';
 import type { MapAgreement } from './quality';
 import type { NeighboursSettings } from './settings';
 import * as stages from './stages';
@@ -23,11 +24,27 @@ export async function neighboursFigures({
       : await figure(stages.setApart, { ...ask, region: { kind: 'level', ...apart } });
   const judged = { ...ask, judgedAt: settings.judgedAt };
   const agreement = label === null ? null : await figure(stages.mapAgreement, { ...judged, label });
-  const told = { map, apart: region, agreement: agreement === null ? null : agreementFigures(agreement) };
-  const quality = await figure(stages.mapQuality, judged, stretch(host, 0.7, 1));
+  const placed =
+    made.notPlaced === 0
+      ? null
+      : await figure(stages.placedOnMap, { ...ask, placing: settings.placing }, stretch(host, 0.7, 0.8));
+  const told = {
+    map,
+    apart: region,
+    agreement: agreement === null ? null : agreementFigures(agreement),
+    placed: placed === null ? null : placedFigures(placed),
+  };
+  const quality = await figure(stages.mapQuality, judged, stretch(host, 0.8, 1));
   if ('problem' in quality) return { ...told, quality };
   const { keptEach: _k, trustworthinessEach: _t, continuityEach: _o, ...whole } = quality;
   return { ...told, quality: whole };
+}
+
+/** How far rows held out came out from where they are, without their places. */
+function placedFigures(found: PlacedOnMap | NotHad): object {
+  if ('problem' in found) return found;
+  const { rows: out, truth: _t, placed: _p, ...heldOut } = found.heldOut;
+  return { by: found.by, rows: found.rows.length, heldOut: { rows: out.length, ...heldOut } };
 }
 
 /** The agreement without each row's own. */

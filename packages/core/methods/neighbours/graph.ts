@@ -13,7 +13,7 @@ export interface NeighbourGraph extends Points, Pick<GraphFacts, 'found' | 'reca
 
 /** The graph of nearest neighbours: all distances looked at up to 5,000 points, or where that is quicker than to search. */
 export function neighbourGraph(
-  { flat, by, ...points }: SearchedRows,
+  { flat, by, placedRows: _r, placed: _p, ...points }: SearchedRows,
   wanted: number,
   host: Host = quietHost,
 ): NeighbourGraph {

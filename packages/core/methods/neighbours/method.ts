@@ -21,4 +21,9 @@ export const neighboursMethod: Method<NeighboursSettings, NeighboursAsk, Neighbo
   stages: { ...stages },
   stage: stages.neighbourMap,
   placement: neighboursPlacement,
+  placing: {
+    stage: stages.placedOnMap,
+    way: ({ placing }) => placing,
+    wanted: ({ notPlaced, done, of }) => notPlaced > 0 && done >= of,
+  },
 };

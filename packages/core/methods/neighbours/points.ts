@@ -22,6 +22,9 @@ export interface Points extends Pick<GraphFacts, 'points' | 'copies' | 'leading'
 export interface SearchedRows extends Points {
   readonly flat: FlatRows;
   readonly by: SearchMetric;
+  /** Rows that are only placed and have distances, as rows of the table, and what their distances are taken of. */
+  readonly placedRows: Uint32Array;
+  readonly placed: FlatRows;
 }
 
 /** Dimensions a map has at most. */

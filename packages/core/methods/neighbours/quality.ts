@@ -1,4 +1,4 @@
-import { columnOf, zeros, type Matrix } from '../../algebra/matrix';
+import type { Matrix } from '../../algebra/matrix';
 import { quietHost, type Host } from '../../host';
 import { labelAgreement, type LabelAgreement } from '../../nearest/labelAgreement';
 import { placeNeighbours } from '../../nearest/placeNeighbours';
@@ -6,6 +6,7 @@ import { largestJudged, trueness, type Trueness } from '../../nearest/trueness';
 import { Problem } from '../../problem';
 import { findColumn, type Table } from '../../table/table';
 import type { NeighbourGraph } from './graph';
+import { mapPoints } from './mapPoints';
 import type { NeighbourMap } from './neighbourMap';
 import type { SearchedRows } from './points';
 
@@ -43,7 +44,7 @@ export function mapQuality(
   asked: number,
   host: Host = quietHost,
 ): MapQuality {
-  const at = pointsOf(map, graph);
+  const at = mapPoints(map, graph);
   const k = judgedAt(asked, graph.points);
   const looked = graph.points <= ALL ? graph.points : SAMPLE;
   const { each, points, ...whole } = trueness(flat, at, k, by, looked, host);
@@ -104,17 +105,7 @@ export function mapAgreement(
   return {
     label,
     k,
-    onMap: labelAgreement(codes, graph.point, placeNeighbours(pointsOf(map, graph), k), k, map.weights),
+    onMap: labelAgreement(codes, graph.point, placeNeighbours(mapPoints(map, graph), k), k, map.weights),
     inTable: labelAgreement(codes, graph.point, graph.neighbours, k, map.weights),
   };
-}
-
-/** Where the points of a map are: each that of its rows. */
-function pointsOf({ at }: NeighbourMap, { point, points }: NeighbourGraph): Matrix {
-  const result = zeros(points, at.columns);
-  for (let d = 0; d < at.columns; d++) {
-    const [from, to] = [columnOf(at, d), columnOf(result, d)];
-    point.forEach((one, row) => (to[one] = from[row]!));
-  }
-  return result;
 }

@@ -1,7 +1,14 @@
 import { z } from 'zod';
 import { METRICS } from '../../nearest/metric';
 import { preparationSchema } from '../../preparation/schema';
-import { EMBEDDINGS, LEAST_NEIGHBOURS, LEAST_PERPLEXITY, STARTS, type NeighboursSettings } from './settings';
+import {
+  EMBEDDINGS,
+  PLACINGS,
+  LEAST_NEIGHBOURS,
+  LEAST_PERPLEXITY,
+  STARTS,
+  type NeighboursSettings,
+} from './settings';
 import type { NeighboursAsk } from './question';
 
 const tsne = z.strictObject({
@@ -37,6 +44,7 @@ export const neighboursSettings = z.strictObject({
   start: z.union([z.literal('auto'), z.enum(STARTS)]),
   seed,
   judgedAt: z.int().min(1).max(500),
+  placing: z.enum(PLACINGS).default('optimised'),
   apart: z
     .union([z.literal('selected'), z.strictObject({ column: z.string(), level: z.string() })])
     .nullable(),

@@ -33,6 +33,9 @@ export function searchedDistances(
     places: classicalScaling(ofPoints, MOST_DIMENSIONS),
     flat: flatRows(ofPoints),
     by: 'given',
+    // What is only placed has its distances from rows that it has no say in: those of a table of distances are not read so.
+    placedRows: new Uint32Array(0),
+    placed: flatRows(zeros(0, kept.length)),
   };
 }
 

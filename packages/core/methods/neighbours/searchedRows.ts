@@ -1,5 +1,11 @@
-import { leadingDirections, leadingScores, type LeadingScores } from '../../algebra/leadingScores';
+import {
+  aboutMeans,
+  leadingDirections,
+  leadingScores,
+  type LeadingScores,
+} from '../../algebra/leadingScores';
 import { someColumns, type Matrix } from '../../algebra/matrix';
+import { product } from '../../algebra/product';
 import { quietHost, stretch, type Host } from '../../host';
 import { distinctRows, someRows } from '../../nearest/distinct';
 import { metricRows, searchMetric, type Metric, type NoDistance } from '../../nearest/metric';
@@ -45,9 +51,10 @@ function searchedMeasures(
   const x = asPrepared ? matrix : matrixOf(distinct);
   const centred = asPrepared && prepared.scale !== 'none' && prepared.weights === null;
   const count = reduces ? leading : MOST_DIMENSIONS;
-  const { scores, share } = centred
+  const leadingOf = centred
     ? scoresOf(prepared, kept, matrix, distinct, count, host)
     : leadingScores(x, count, false, host);
+  const { scores, share } = leadingOf;
   return {
     measures: kept.map(j => prepared.measures[j]!),
     rows: prepared.rows,
@@ -61,8 +68,34 @@ function searchedMeasures(
     places: someColumns(scores, [...Array(Math.min(MOST_DIMENSIONS, scores.columns)).keys()]),
     flat: reduces ? flatRows(scores) : distinct,
     by: searchMetric(metric),
+    ...placedOf(prepared, kept, metric, reduces ? leadingOf : null),
   };
 }
+
+/** Rows that are only placed, as the metric asks for them; those that have no distance in it are left out. */
+function placedOf(
+  { placedRows, placedValues }: PreparedRows,
+  kept: readonly number[],
+  metric: Metric,
+  leading: LeadingScores | null,
+): Pick<SearchedRows, 'placedRows' | 'placed'> {
+  const flat = flatRows(someColumns(placedValues, kept));
+  const placed: number[] = [];
+  for (let row = 0; row < flat.n; row++) {
+    const { stride } = flat;
+    const own = flat.values.subarray(row * stride, (row + 1) * stride);
+    const whole = own.every(Number.isFinite);
+    if (whole && metricRows({ ...flat, n: 1, values: own }, metric) === null) placed.push(row);
+  }
+  const rows = placed.length === flat.n ? flat : someRows(flat, Uint32Array.from(placed));
+  return {
+    placedRows: Uint32Array.from(placed, row => placedRows[row]!),
+    placed: leading === null ? rows : flatRows(along(matrixOf(rows), leading)),
+  };
+}
+
+const along = (x: Matrix, { coefficients, means }: LeadingScores): Matrix =>
+  product(means === null ? x : aboutMeans(x, means), coefficients);
 
 /** Scores of prepared rows that stand about their means, in the precision of single numbers that maps are made of. */
 function scoresOf(
@@ -74,8 +107,8 @@ function scoresOf(
   host: Host,
 ): LeadingScores {
   const products = kept.length > about.rows ? null : preparedProducts(prepared, kept, stretch(host, 0, 0.6));
-  const { coefficients, share } = leadingDirections(about, count, stretch(host, 0.6, 0.9), products);
-  return { scores: projectedRows(flat, coefficients, host), share };
+  const directions = leadingDirections(about, count, stretch(host, 0.6, 0.9), products);
+  return { ...directions, scores: projectedRows(flat, directions.coefficients, host), means: null };
 }
 
 function refuse(prepared: PreparedRows, measures: number): void {

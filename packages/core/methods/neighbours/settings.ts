@@ -3,6 +3,10 @@ import type { Metric } from '../../nearest/metric';
 export const EMBEDDINGS = ['t-sne', 'umap'] as const;
 export const STARTS = ['components', 'spectral', 'random'] as const;
 
+/** How rows are placed on a map that stays as it is: by its own loss, or by what a fit or a forest learns of its places. */
+export const PLACINGS = ['optimised', 'linear', 'forest'] as const;
+export type Placing = (typeof PLACINGS)[number];
+
 /** By which of them the map is laid out. */
 export type Embedding = (typeof EMBEDDINGS)[number];
 
@@ -52,6 +56,8 @@ export interface NeighboursSettings {
   readonly seed: number;
   /** The size of the neighbourhoods by which the map is judged. */
   readonly judgedAt: number;
+  /** How rows that had no say in the map are placed on it. */
+  readonly placing: Placing;
   /** What is held against the other rows: a level of a label, or rows that are selected at the time. */
   readonly apart: Apart;
 }
@@ -99,5 +105,6 @@ export const freshNeighbours = (rows: number, measures: number): NeighboursSetti
   start: 'auto',
   seed: 1,
   judgedAt: 10,
+  placing: 'optimised',
   apart: null,
 });

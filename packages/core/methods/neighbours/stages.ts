@@ -5,10 +5,12 @@ import type { NeighbourMap } from './neighbourMap';
 import type { MapAgreement, MapQuality } from './quality';
 import type { Region, RegionApart } from './setApart';
 import type { NeighboursAsk, OfGraph, OfSearched } from './question';
+import type { PlacedOnMap } from './placing/placedOnMap';
 import type { SearchedRows } from './points';
+import type { Placing } from './settings';
 
 /** What distances are taken of, on which the graph and the judgement of maps rest. */
-export const searchedRows = stage<OfSearched, SearchedRows>('searchedRows', 1, 'long', [prepared]);
+export const searchedRows = stage<OfSearched, SearchedRows>('searchedRows', 2, 'long', [prepared]);
 
 export const neighbourGraph = stage<OfGraph, NeighbourGraph>('neighbourGraph', 2, 'long', [searchedRows], {
   kept: true,
@@ -36,6 +38,14 @@ export const mapAgreement = stage<
   NeighboursAsk & { readonly judgedAt: number; readonly label: string },
   MapAgreement
 >('mapAgreement', 1, 'long', [neighbourGraph, neighbourMap]);
+
+/** Where rows that had no say in a map lie on it. */
+export const placedOnMap = stage<NeighboursAsk & { readonly placing: Placing }, PlacedOnMap>(
+  'placedOnMap',
+  1,
+  'long',
+  [searchedRows, neighbourGraph, neighbourMap],
+);
 
 /** What sets some rows of a map apart, by column. */
 export const setApart = stage<NeighboursAsk & { readonly region: Region }, RegionApart>(

@@ -15,6 +15,7 @@ import { mapAgreement, mapQuality } from './quality';
 import { setApart } from './setApart';
 import * as stages from './stages';
 import type { NeighboursAsk, OfGraph } from './question';
+import { placeOnMap } from './placing/placeOnMap';
 import { searchedRows } from './searchedRows';
 import { NEIGHBOURS_FILES } from './tables';
 import { tsneSteps } from './tsne/steps';
@@ -66,6 +67,12 @@ const works: readonly Worked[] = [
   worked(stages.mapAgreement, async ({ judgedAt, label, ...ask }, bench) =>
     mapAgreement(bench.table, await graphFor(ask, bench), await mapFor(ask, bench), label, judgedAt),
   ),
+  worked(stages.placedOnMap, async ({ placing, ...ask }, bench) => {
+    const map = await mapFor(ask, bench);
+    const graph = await graphFor(ask, bench);
+    const searched = await searchedFor(ask, bench);
+    return placeOnMap(searched, graph, map, ask, placing, stretch(bench.host, 0.6, 1));
+  }),
   worked(stages.setApart, async ({ region, ...ask }, bench) =>
     setApart(bench.table, await rowsFor(ask, bench), region, bench.host),
   ),

@@ -10,6 +10,9 @@ export interface Change {
 /** What is different between two recipes, one edit apart. */
 export function changeBetween(before: Recipe, after: Recipe): Change {
   const differs = (a: unknown, b: unknown) => JSON.stringify(a) !== JSON.stringify(b);
+  if (differs(before.reading.newRows, after.reading.newRows)) {
+    return { what: 'new rows that are only placed', question: 'map' };
+  }
   if (differs(before.reading, after.reading)) return { what: 'how the file is read', question: 'table' };
   if (before.scores.length !== after.scores.length) return { what: 'columns of scores', question: 'table' };
   const reductions = reductionChange(before, after);
