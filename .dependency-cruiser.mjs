@@ -10,9 +10,9 @@ const CORE = [
   'rotation',
   'writeup',
   'methods',
+  'clusters',
   'trust',
   'use',
-  'clusters',
   'recipe',
   'demo',
 ];

@@ -49,10 +49,28 @@ test('a map of neighbours beside the components lies as they do, and the rows th
   await page.getByRole('button', { name: /Take Components in hand/ }).click();
   await page.getByRole('button', { name: /Take Neighbour map/ }).click({ modifiers: ['Shift'] });
   const note = page.getByRole('note', { name: 'Beside Components' });
-  await expect(note).toContainText(/Laid over “Components”.* \d+\s% of the spread is left/);
-  await expect(note).toContainText(/Of the 10 nearest rows \d+\s% are the nearest/);
+  await expect(note).toContainText(/Laid over “Components”: \d+\s% of the spread is left/);
+  await expect(note).toContainText(/Of the 10 nearest \d+\s% stay/);
   await note.getByRole('button', { name: 'Select the 20 that changed most' }).click();
   await expect(page.getByRole('heading', { name: '20 rows selected' })).toBeVisible();
+
+  // A third one, with the same figures under each; a row that is pointed at in one is ringed in all.
+  await page.keyboard.press('n');
+  await page.getByRole('menuitem', { name: /^Discriminant axes/ }).click();
+  await page.getByRole('button', { name: /Take Components in hand/ }).click({ modifiers: ['Shift'] });
+  for (const name of ['Components', 'Neighbour map 2', 'Discriminant axes 3']) {
+    const figures = page.getByLabel(`Figures of ${name}`);
+    await expect(figures).toContainText(/trustworthiness\.\d\d/);
+    await expect(figures).toContainText(/kiln agrees\d+\s%/);
+    await expect(figures).toContainText(/silhouette−?\.\d\d/);
+  }
+  await expect(page.getByLabel('Figures of Neighbour map 2')).toContainText(/KL 0\.\d\d/);
+  await expect(page.getByRole('application')).toHaveCount(3);
+  await page.getByRole('application').first().focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.locator('[role=application] svg circle')).toHaveCount(4);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('complementary', { name: 'Lens' }).getByText(/^Row \d+/)).toBeVisible();
   await expectAccessible(page);
 });
 

@@ -61,10 +61,7 @@ export function Frame({ question }: { question: Question }) {
 
   // A fault is over with another question, another reduction or another recipe.
   const until = `${question.route} ${hand.id} ${study.changed} ${study.past.length}`;
-  const beside =
-    question.of === 'reduction'
-      ? study.recipe.reductions.find(reduction => reduction.id === study.beside)
-      : undefined;
+  const beside = useBesides(question);
   return (
     <div className={styles.frame} data-lens={lens} data-shelf={shelf} {...target}>
       <a className={styles.skip} href="#reading">
@@ -78,8 +75,12 @@ export function Frame({ question }: { question: Question }) {
       </BriefBar>
       <main id="reading" className={styles.reading} tabIndex={-1} aria-label={question.question}>
         <h1 className="unseen">{question.question}</h1>
-        <Pane question={question} reduction={hand} titled={beside !== undefined} until={until} />
-        {beside !== undefined && <Pane question={question} reduction={beside} titled until={until} />}
+        <div className={styles.panes} data-panes={1 + beside.length}>
+          <Pane question={question} reduction={hand} titled={beside.length > 0} until={until} />
+          {beside.map(reduction => (
+            <Pane key={reduction.id} question={question} reduction={reduction} titled until={until} />
+          ))}
+        </div>
       </main>
       <Lens open={lens} onToggle={() => setLens(!lens)}>
         {Aside && (
@@ -96,6 +97,14 @@ export function Frame({ question }: { question: Question }) {
       {keys && <KeysDialog onClose={() => setKeys(false)} />}
     </div>
   );
+}
+
+/** What stands beside the reduction in hand: several maps, and of the other readings the last. */
+function useBesides({ of, route }: Question): readonly Reduction[] {
+  const { recipe, beside } = useStudy();
+  if (of !== 'reduction') return [];
+  const found = beside.flatMap(id => recipe.reductions.find(reduction => reduction.id === id) ?? []);
+  return route === 'map' ? found : found.slice(-1);
 }
 
 /** Takes a recipe that is dropped on the study. */

@@ -75,7 +75,7 @@ function Card({ reduction, alone }: { reduction: Reduction; alone: boolean }) {
   const take = (event: MouseEvent) =>
     dispatch(event.shiftKey ? setBeside(reduction.id) : tookInHand(reduction.id));
   return (
-    <li className={styles.card} data-hand={isInHand} data-beside={reduction.id === beside}>
+    <li className={styles.card} data-hand={isInHand} data-beside={beside.includes(reduction.id)}>
       <Link
         component="button"
         type="button"
@@ -141,7 +141,7 @@ function CardMenu({ reduction, alone }: CardMenuProps) {
             disabled={reduction.id === hand}
             onClick={() => act(() => dispatch(setBeside(reduction.id)))}
           >
-            {reduction.id === beside ? 'Take away from beside' : 'Set beside the one in hand'}
+            {beside.includes(reduction.id) ? 'Take away from beside' : 'Set beside the one in hand'}
           </MenuItem>
           <MenuItem
             disabled={alone}

@@ -72,9 +72,9 @@ describe('the shelf', () => {
     await user.keyboard('{Shift>}');
     await user.click(first);
     await user.keyboard('{/Shift}');
-    expect([study().hand, study().beside]).toEqual([id, two.reductions[0]!.id]);
+    expect([study().hand, study().beside]).toEqual([id, [two.reductions[0]!.id]]);
     await user.click(first);
-    expect([study().hand, study().beside]).toEqual([two.reductions[0]!.id, null]);
+    expect([study().hand, study().beside]).toEqual([two.reductions[0]!.id, [id]]);
   });
 
   test('a card’s menu removes its reduction, but not the last one', async () => {

@@ -36,6 +36,8 @@ export interface MethodWords<M extends MethodName = MethodName> {
   readonly when: string;
   /** What its scores are worth, for who puts them into the table; '' where there is nothing to say. */
   readonly scores?: (result: never) => string;
+  /** How well the dimensions on a map fit, by the method's own figure: what they hold, or what is left. */
+  readonly fit: (result: never, dimensions: readonly number[]) => string;
   /** A result in a few words, for its card on the shelf. */
   readonly line: (result: never) => string;
 }

@@ -36,6 +36,12 @@ const wanted = new Map<string, string>();
 const lastGood = new Map<string, string>();
 const listeners = new Set<() => void>();
 
+/** How long results took that were found since the page was loaded, in milliseconds. */
+const took = new Map<string, number>();
+
+/** How long a result took; undefined where it was found before. */
+export const tookOf = (key: string): number | undefined => took.get(key);
+
 export function onResults(listener: () => void): () => void {
   listeners.add(listener);
   return () => listeners.delete(listener);
@@ -107,6 +113,7 @@ async function obtain(table: Table, request: Request, key: string, label: string
   } else if ('problem' in end) {
     settle(key, { state: 'problem', problem: end.problem });
   } else {
+    took.set(key, performance.now() - started);
     settle(key, { state: 'done', value: end.value });
     if (performance.now() - started > WORTH_KEEPING && bytesOf(end.value) < MOST_BYTES)
       void keepResult(key, end.value);

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useMemo, useSyncExternalStore } from 'react';
 import type { Account } from '@wold/core/preparation/prepared';
 import { measureBoxes, type MeasureBoxes } from '@wold/core/preparation/boxes';
 import type { MeasureDistribution } from '@wold/core/preparation/distribution';
@@ -10,12 +10,17 @@ import { namesOn, type Naming } from '@wold/core/methods/names';
 import { withPlaced, type PlacedRows, type Placement } from '@wold/core/methods/placement';
 import { placedRequest, preparationOf, reducedBy, reductionRequest } from '@wold/core/recipe/requests';
 import type { Recipe, Reduction } from '@wold/core/recipe/schema';
+import { requestKey } from '@wold/core/recipe/stages';
 import type { Suitability } from '@wold/core/suitability/suitability';
+import { findColumn } from '@wold/core/table/table';
 import type { ColumnDescription } from '@wold/core/table/describe';
+import type { PictureFigures } from '@wold/core/trust/pictureFigures';
 import type { Replicates } from '@wold/core/trust/replicates';
 import type { PlacedAccount } from '@wold/core/use/placedAccount';
 import type { ScoreRelation } from '@wold/core/use/scoreRelations';
+import { useTable } from '../store/TableContext';
 import { useRecipe } from '../store/useStudy';
+import { onResults, tookOf } from './resultStore';
 import { useResult, type Finding } from './useResult';
 
 /** What each column of the table holds. */
@@ -84,6 +89,35 @@ export function useReduced(reduction: Reduction): Finding<object> {
     `${methodNamed(reduction.settings.method).doing} ${reduction.name}`,
   );
 }
+
+/** How long a reduction took, in milliseconds; null where it was found before the page was loaded. */
+export function useTook(reduction: Reduction): number | null {
+  const key = requestKey(useTable().key, reductionRequest(useRecipe(), reduction));
+  return useSyncExternalStore(onResults, () => tookOf(key) ?? null);
+}
+
+/** How true the picture of a reduction on the dimensions that its map shows is, by one yardstick for all. */
+export function usePictureFigures(reduction: Reduction, wanted: boolean): Finding<PictureFigures> {
+  const recipe = useRecipe();
+  const table = useTable();
+  const { value } = usePlacement(reduction);
+  const { x, y, colour } = reduction.map;
+  const columns = value?.at.columns ?? 0;
+  const dimensions = [...new Set([x, y].map(d => Math.min(d, columns) - 1))];
+  const label = colour !== null && findColumn(table, colour)?.kind === 'levels' ? colour : null;
+  const request = {
+    reduced: reducedBy(recipe, reduction),
+    preparation: preparationOf(recipe),
+    dimensions,
+    k: JUDGED_AT,
+    label,
+    stage: 'pictureFigures',
+  } as const;
+  return useResult(request, `picture ${reduction.id}`, `judging ${reduction.name}`, wanted && columns > 0);
+}
+
+/** The nearest rows by which pictures are compared. */
+const JUDGED_AT = 10;
 
 /** Where a reduction, by whichever method, places the rows. */
 export function usePlacement(reduction: Reduction): Finding<Placement> {

@@ -23,7 +23,11 @@ const studySchema = z.object({
   past: recipes,
   future: recipes,
   hand: z.string().catch(''),
-  beside: z.string().nullable().catch(null),
+  // One or none, in earlier versions.
+  beside: z
+    .union([z.array(z.string()), z.string().transform(id => [id])])
+    .catch([])
+    .default([]),
   seen: z.array(z.enum(routes)).catch([]),
   created: time.catch(0),
   changed: time.catch(0),

@@ -19,7 +19,7 @@ export interface StudyRecord {
   readonly future: readonly Recipe[];
   /** The reduction in hand and the one set beside it. */
   readonly hand: string;
-  readonly beside: string | null;
+  readonly beside: readonly string[];
   /** Questions that were looked at. */
   readonly seen: readonly QuestionRoute[];
   readonly created: number;

@@ -36,7 +36,7 @@ export async function createStudy(
     past,
     future: [],
     hand: recipe.reductions[0]!.id,
-    beside: null,
+    beside: [],
     seen: [],
     created: now,
     changed: now,

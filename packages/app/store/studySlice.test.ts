@@ -35,7 +35,7 @@ const record: StudyRecord = {
   past: [],
   future: [],
   hand: hand.id,
-  beside: null,
+  beside: [],
   seen: [],
   created: 0,
   changed: 0,
@@ -125,10 +125,11 @@ describe('what is in hand', () => {
   const withTwo = studyReducer(studyReducer(start, edit(two, 'reductions')), tookInHand(id));
 
   test('another reduction stands beside it, never itself', () => {
-    expect(studyReducer(withTwo, setBeside(hand.id)).study!.beside).toBe(hand.id);
-    expect(studyReducer(withTwo, setBeside(id)).study!.beside).toBeNull();
+    expect(studyReducer(withTwo, setBeside(hand.id)).study!.beside).toEqual([hand.id]);
+    expect(studyReducer(withTwo, setBeside(id)).study!.beside).toEqual([]);
     const swapped = studyReducer(studyReducer(withTwo, setBeside(hand.id)), tookInHand(hand.id));
-    expect(swapped.study!.beside).toBeNull();
+    expect([swapped.study!.hand, swapped.study!.beside]).toEqual([hand.id, [id]]);
+    expect(studyReducer(swapped, setBeside(id)).study!.beside).toEqual([]);
   });
 
   test('is one of the recipe’s after its reduction is undone', () => {

@@ -19,6 +19,8 @@ export interface StudyState {
   readonly isolated: readonly number[];
   /** Whether the others stay in sight, pale, to be held against it. */
   readonly against: boolean;
+  /** The row that is pointed at on one of several maps; null for none. */
+  readonly pointed: number | null;
   /** Views that were chosen, by what they are views of. */
   readonly views: readonly { readonly of: string; readonly view: string }[];
   /** The last edit, which one of the same thing soon after is merged with. */
@@ -32,11 +34,14 @@ const initial: StudyState = {
   selection: nothing,
   isolated: [],
   against: false,
+  pointed: null,
   views: [],
   lastEdit: noEdit,
 };
 
 const MOST_PAST = 100;
+/** Reductions beside the one in hand. */
+export const MOST_BESIDE = 3;
 /** Changes of the same thing within this time are one step of undo. */
 const ONE_STEP = 1000;
 
@@ -97,12 +102,18 @@ const slice = createSlice({
     },
     tookInHand(state, { payload }: PayloadAction<string>) {
       if (state.study === null) return state;
-      const beside = state.study.beside === payload ? null : state.study.beside;
+      const { hand } = state.study;
+      // What stood beside and is taken in hand gives its place to what was in hand.
+      const beside = state.study.beside.map(id => (id === payload ? hand : id));
       return { ...state, study: { ...state.study, hand: payload, beside } };
     },
-    setBeside(state, { payload }: PayloadAction<string | null>) {
+    /** Sets one beside the one in hand, or takes it away again; of more than there is room for the first goes. */
+    setBeside(state, { payload }: PayloadAction<string>) {
       if (state.study === null || payload === state.study.hand) return state;
-      return { ...state, study: { ...state.study, beside: payload === state.study.beside ? null : payload } };
+      const others = state.study.beside.filter(id => id !== payload);
+      const beside =
+        others.length < state.study.beside.length ? others : [...others, payload].slice(-MOST_BESIDE);
+      return { ...state, study: { ...state.study, beside } };
     },
     lookedAt(state, { payload }: PayloadAction<QuestionRoute>) {
       if (state.study === null || state.study.seen.includes(payload)) return state;
@@ -119,6 +130,8 @@ const slice = createSlice({
       const isolated = others.length < state.isolated.length ? others : [...others, payload];
       return { ...state, isolated, against: false };
     },
+    pointedAt: (state, { payload }: PayloadAction<number | null>) =>
+      state.pointed === payload ? state : { ...state, pointed: payload },
     showedAllLevels: state => ({ ...state, isolated: [], against: false }),
     viewed(state, { payload }: PayloadAction<{ of: string; view: string }>) {
       return { ...state, views: [...state.views.filter(({ of }) => of !== payload.of), payload] };
@@ -140,6 +153,7 @@ export const {
   lookedAt,
   renamed,
   isolatedLevel,
+  pointedAt,
   showedAllLevels,
   selected,
   viewed,
@@ -153,7 +167,6 @@ export const edit = (recipe: Recipe, of: string) => slice.actions.edited({ recip
 function withHand(study: StudyRecord): StudyRecord {
   const ids = study.recipe.reductions.map(reduction => reduction.id);
   const hand = ids.includes(study.hand) ? study.hand : ids.at(-1)!;
-  const beside =
-    study.beside !== null && ids.includes(study.beside) && study.beside !== hand ? study.beside : null;
+  const beside = study.beside.filter(id => ids.includes(id) && id !== hand);
   return { ...study, hand, beside };
 }

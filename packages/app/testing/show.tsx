@@ -28,7 +28,7 @@ export const studyOf = (recipe: Recipe): StudyRecord => ({
   past: [],
   future: [],
   hand: recipe.reductions[0]!.id,
-  beside: null,
+  beside: [],
   seen: [],
   created: 0,
   changed: 0,

@@ -20,12 +20,13 @@ interface Weighed {
  */
 export function silhouette(
   at: Matrix,
-  cluster: Uint8Array,
+  cluster: Uint8Array | Uint16Array,
   { weights, counts }: Weighed,
   host: Host = quietHost,
 ): number {
   const { rows: n, columns: p, values } = at;
-  const k = cluster.reduce((most, c) => Math.max(most, c + 1), 0);
+  let k = 0;
+  for (const own of cluster) k = Math.max(k, own + 1);
   const total = new Float64Array(k);
   for (let i = 0; i < n; i++) total[cluster[i]!]! += weights?.[i] ?? 1;
   if (total.filter(size => size > 0).length < 2) return NaN;
@@ -53,7 +54,7 @@ function sumsFrom(
   entries: Float64Array,
   p: number,
   one: number,
-  cluster: Uint8Array,
+  cluster: Uint8Array | Uint16Array,
   weights: Float64Array,
   k: number,
 ): Float64Array {

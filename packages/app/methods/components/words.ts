@@ -63,5 +63,7 @@ export const componentsWords: MethodWords<'components'> = {
   ],
   hints: COMPONENTS_HINTS,
   when: 'few dimensions that hold most of the variance',
+  fit: ({ heldBy }: Components, dimensions) =>
+    `${percent(dimensions.reduce((sum, d) => sum + heldBy[d - 1]!, 0))} of the variance`,
   line: (value: Components) => `${value.kept} keep ${percent(heldShare(value))}`,
 };

@@ -37,6 +37,8 @@ export const discriminantWords: MethodWords<'discriminant'> = {
   ],
   hints: DISCRIMINANT_HINTS,
   when: 'axes that part the levels of a label; it knows the label, so stand it beside one that does not',
+  fit: ({ shares, label }: Discriminant, dimensions) =>
+    `${percent(dimensions.reduce((sum, d) => sum + shares[d - 1]!, 0))} of what parts ${label}`,
   line: ({ kept, shares, label }: Discriminant) =>
     `${label}: ${kept} hold ${percent(shares.slice(0, kept).reduce((sum, share) => sum + share, 0))}`,
 };

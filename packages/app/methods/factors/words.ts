@@ -70,6 +70,10 @@ export const factorsWords: MethodWords<'factors'> = {
     'coefficients' in scores
       ? `Determinacy, how far they can tell the factors: ${Array.from(scores.determinacy, coefficient).join(', ')}.`
       : `There are none: ${scores.what}.`,
+  fit: ({ structureSquares, measures, rotated: { oblique } }: Factors, dimensions) =>
+    oblique
+      ? 'oblique: shares overlap'
+      : `${percent(dimensions.reduce((sum, d) => sum + structureSquares[d - 1]!, 0) / measures.length)} of the variance`,
   line: ({ rotated: { pattern }, jointShare }: Factors) =>
     `${pattern.columns} hold ${percent(jointShare)} together`,
 };

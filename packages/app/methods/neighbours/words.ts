@@ -1,5 +1,5 @@
 import type { NeighbourMap } from '@wold/core/methods/neighbours/neighbourMap';
-import { percent } from '@wold/core/writeup/format';
+import { fixed, percent } from '@wold/core/writeup/format';
 import type { MethodWords } from '../method';
 import { useNeighbourhoodAnswer } from './dimensions/answer';
 import { NEIGHBOURS_HINTS } from './hints';
@@ -27,6 +27,11 @@ export const neighboursWords: MethodWords<'neighbours'> = {
   hints: NEIGHBOURS_HINTS,
   when: 't-SNE or UMAP: rows that are alike near each other, for many rows and bent shapes',
   scores: () => 'Places on the map: near ones are alike, far distances and the axes mean nothing.',
+  fit: ({ by, loss }: NeighbourMap) => {
+    const last = loss.at(-1)?.value;
+    if (last === undefined) return '';
+    return by === 't-sne' ? `KL ${fixed(last, 2)}` : `cross-entropy ${fixed(last, 3)} a pair`;
+  },
   line: ({ by, done, of }: NeighbourMap) =>
     done < of ? `${layoutName(by)}, ${percent(done / of)} done` : `${layoutName(by)}, ${stepsOf(by, done)}`,
 };

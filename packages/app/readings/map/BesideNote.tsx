@@ -17,13 +17,14 @@ export function BesideNote({ beside: { over, left, changed } }: { beside: Beside
     <p className={`${styles.beside} small`} role="note" aria-label={`Beside ${over}`}>
       {left !== null && (
         <>
-          Laid over “{over}”, turned, mirrored and scaled: {percent(left)} of the spread is left between
-          them.{' '}
+          <span title="Turned, mirrored and scaled as a whole, so that its rows come as near as they can">
+            Laid over “{over}”: {percent(left)} of the spread is left.
+          </span>{' '}
         </>
       )}
       {changed !== null && (
         <>
-          Of the {changed.k} nearest rows {percent(changed.mean)} are the nearest in “{over}” too.{' '}
+          Of the {changed.k} nearest {percent(changed.mean)} stay.{' '}
           {most.length > 0 && (
             <Button className="small" onClick={() => dispatch(selected({ rows: most }))}>
               Select the {most.length} that changed most

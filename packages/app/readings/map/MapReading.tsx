@@ -20,7 +20,7 @@ import { useNaming, usePlacement } from '../../results/stages';
 import { PointsLayer } from '../../points/PointsLayer';
 import { useAppSelector } from '../../store/store';
 import { useTable } from '../../store/TableContext';
-import { useRecipe, useSelection } from '../../store/useStudy';
+import { useRecipe, useSelection, useStudy } from '../../store/useStudy';
 import { useShortName } from '../../store/useShortName';
 import { useMode } from '../../theme/ThemeMode';
 import { ProblemNote, Resulting } from '../Problem';
@@ -33,6 +33,10 @@ import { mapOption } from './mapOption';
 import { pointsOf, type Points } from './points';
 import { pointsDrawn } from './pointsDrawn';
 import { BesideNote } from './BesideNote';
+import { ViewSwitch } from '../../controls/ViewSwitch';
+import { useView } from '../../store/useView';
+import { Planes } from './Planes';
+import { PictureLine } from './PictureLine';
 import { useBeside } from './useBeside';
 import { useColouring } from './useColouring';
 import { wholeView, type View } from './view';
@@ -65,15 +69,39 @@ interface MarkedMapProps {
 function MarkedMap({ reduction, placement }: MarkedMapProps) {
   const marks = screensOf(reduction.settings.method).map.useMarks(reduction);
   const { placement: shown, beside } = useBeside(reduction, placement);
+  const several = useStudy().beside.length > 0;
+  const [view, setView] = useView(
+    'map',
+    MAP_VIEWS.map(([name]) => name),
+    'map',
+  );
   if (marks === null) return null;
+  const planes = placement.at.columns > 2 && placement.structure !== null && !several;
   return (
     <>
-      {marks.problem !== null && <ProblemNote problem={marks.problem} />}
-      <RowMap reduction={reduction} placement={shown} marks={marks} />
-      {beside !== null && <BesideNote beside={beside} />}
+      {planes && (
+        <div className={styles.views}>
+          <ViewSwitch views={MAP_VIEWS} view={view} onView={setView} />
+        </div>
+      )}
+      {planes && view === 'planes' ? (
+        <Planes reduction={reduction} placement={placement} onLarge={() => setView('map')} />
+      ) : (
+        <>
+          {marks.problem !== null && <ProblemNote problem={marks.problem} />}
+          <RowMap reduction={reduction} placement={shown} marks={marks} />
+          {several && <PictureLine reduction={reduction} placement={placement} />}
+          {beside !== null && <BesideNote beside={beside} />}
+        </>
+      )}
     </>
   );
 }
+
+const MAP_VIEWS = [
+  ['map', 'Map'],
+  ['planes', 'All planes'],
+] as const;
 
 function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly marks: MapMarks }) {
   const { rows: selection } = useSelection();
@@ -88,6 +116,8 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
   const arrows = useMemo(() => marks.arrows(points), [marks, points]);
   const { sizes, odd } = marks;
   const { Under } = screensOf(reduction.settings.method).map;
+  // Beside others there is room for a line of figures.
+  const several = useStudy().beside.length > 0;
   const marked = useMemo(() => markedIn(points, map.odd ? odd : null), [points, odd, map.odd]);
   const chosen = useMemo(() => new Set(selection), [selection]);
   const drawn = useMemo(
@@ -157,7 +187,7 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
           </p>
         )}
       </div>
-      {Under !== undefined && <Under reduction={reduction} />}
+      {Under !== undefined && !several && <Under reduction={reduction} />}
     </>
   );
 }

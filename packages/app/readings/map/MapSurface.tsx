@@ -20,10 +20,10 @@ import { setsApart } from '../../lens/apart';
 import { rowName } from '../../lens/rowName';
 import { useAccount } from '../../results/stages';
 import { pointIndex } from '../../points/pointIndex';
-import { selected } from '../../store/studySlice';
-import { useAppDispatch } from '../../store/store';
+import { pointedAt, selected } from '../../store/studySlice';
+import { useAppDispatch, useAppSelector } from '../../store/store';
 import { useTable } from '../../store/TableContext';
-import { useRecipe, useSelection } from '../../store/useStudy';
+import { useRecipe, useSelection, useStudy } from '../../store/useStudy';
 import type { Colouring } from './colouring';
 import { isWithin, type Pixel } from './lasso';
 import type { Points } from './points';
@@ -72,7 +72,7 @@ export function MapSurface(props: MapSurfaceProps) {
   const { points, view, size, colour, zoomedIn, onView } = props;
   const select = useSelecting();
   const surface = useRef<HTMLDivElement>(null);
-  const [pointed, setPointed] = useState(-1);
+  const [pointed, setPointed] = usePointed(points);
   const at = usePointsAt(props);
   const { isShown, pixelOf } = at;
   const { outline, hand } = useOutline(points, at, select, setPointed);
@@ -105,6 +105,7 @@ export function MapSurface(props: MapSurfaceProps) {
         onDoubleClick={() => onView(null)}
       >
         <Overlay size={size} outline={outline} at={pointed >= 0 ? pixelOf(pointed) : null} />
+        <PointedElsewhere {...{ points, size, pixelOf }} />
         {size.width >= HINTED && (
           <span className={`${styles.hint} soft small`}>
             draw around rows to select them, with Ctrl by a box · wheel zooms
@@ -128,6 +129,33 @@ export function MapSurface(props: MapSurfaceProps) {
       </div>
     </>
   );
+}
+
+/** The place of the row that is pointed at here; other maps are told of it. */
+function usePointed({ rows }: Points): readonly [number, (index: number) => void] {
+  const dispatch = useAppDispatch();
+  const [pointed, setPointed] = useState(-1);
+  const several = useStudy().beside.length > 0;
+  const point = (index: number) => {
+    if (index === pointed) return;
+    setPointed(index);
+    if (several) dispatch(pointedAt(index < 0 ? null : rows[index]!));
+  };
+  return [pointed, point];
+}
+
+interface PointedElsewhereProps {
+  readonly points: Points;
+  readonly size: Size;
+  readonly pixelOf: (i: number) => Pixel;
+}
+
+/** The row that is pointed at on another map, here. */
+function PointedElsewhere({ points, size, pixelOf }: PointedElsewhereProps) {
+  const row = useAppSelector(state => state.study.pointed);
+  const place = row === null ? -1 : points.rows.indexOf(row);
+  if (place < 0) return null;
+  return <Overlay size={size} outline={[]} at={pixelOf(place)} />;
 }
 
 /** Points with the hand, and draws around rows: what the surface is to listen to, and the outline as it grows. */

@@ -33,9 +33,12 @@ interface Drawing {
 }
 
 /** The points of a map from the lowest to the topmost: used rows by group, placed ones, marks of odd and selected rows. */
-export function pointsDrawn(drawing: Drawing, tokens: Tokens): PointsDrawn[] {
+export function pointsDrawn(
+  drawing: Drawing,
+  tokens: Tokens,
+  plain = plainSize(drawing.points.rows.length),
+): PointsDrawn[] {
   const { points, selected, far, off } = drawing;
-  const plain = plainSize(points.rows.length);
   const chosen = [...points.rows.keys()].filter(index => selected.has(points.rows[index]!));
   return [
     used(drawing, plain, tokens),

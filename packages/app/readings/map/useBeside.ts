@@ -30,9 +30,9 @@ export function useBeside(
   const hand = useHand();
   const { beside } = useStudy();
   const other = usePlacement(hand).value;
-  const stands = beside === reduction.id && hand.id !== reduction.id && other !== null;
+  const stands = beside.includes(reduction.id) && hand.id !== reduction.id && other !== null;
   const aligned = useMemo(
-    () => (stands && placement.shares === null ? laidOver(other, hand, placement, reduction) : null),
+    () => (stands && placement.structure === null ? laidOver(other, hand, placement, reduction) : null),
     [stands, other, hand, placement, reduction],
   );
   const changed = useMemo(

@@ -4,6 +4,7 @@ import { preparationSchema } from '../../preparation/schema';
 import {
   EMBEDDINGS,
   PLACINGS,
+  MOST_ON_SHEET,
   LEAST_NEIGHBOURS,
   LEAST_PERPLEXITY,
   STARTS,
@@ -44,6 +45,13 @@ export const neighboursSettings = z.strictObject({
   start: z.union([z.literal('auto'), z.enum(STARTS)]),
   seed,
   judgedAt: z.int().min(1).max(500),
+  sheet: z
+    .strictObject({
+      sizes: z.array(z.number().min(LEAST_PERPLEXITY).max(2000)).max(MOST_ON_SHEET),
+      across: z.enum(['seed', 'nearest']),
+      columns: z.int().min(1).max(MOST_ON_SHEET),
+    })
+    .default({ sizes: [], across: 'seed', columns: 3 }),
   placing: z.enum(PLACINGS).default('optimised'),
   apart: z
     .union([z.literal('selected'), z.strictObject({ column: z.string(), level: z.string() })])

@@ -56,11 +56,24 @@ export interface NeighboursSettings {
   readonly seed: number;
   /** The size of the neighbourhoods by which the map is judged. */
   readonly judgedAt: number;
+  readonly sheet: SheetSettings;
   /** How rows that had no say in the map are placed on it. */
   readonly placing: Placing;
   /** What is held against the other rows: a level of a label, or rows that are selected at the time. */
   readonly apart: Apart;
 }
+
+/** What small maps are set side by side on a sheet. */
+export interface SheetSettings {
+  /** Perplexities or numbers of neighbours, a line each; none for the usual ones about one's own. */
+  readonly sizes: readonly number[];
+  /** What the columns differ in, of UMAP, and how many there are. */
+  readonly across: 'seed' | 'nearest';
+  readonly columns: number;
+}
+
+/** Maps on a sheet at most, in each direction. */
+export const MOST_ON_SHEET = 6;
 
 export type Apart = { readonly column: string; readonly level: string } | 'selected' | null;
 
@@ -106,5 +119,6 @@ export const freshNeighbours = (rows: number, measures: number): NeighboursSetti
   seed: 1,
   judgedAt: 10,
   placing: 'optimised',
+  sheet: { sizes: [], across: 'seed', columns: 3 },
   apart: null,
 });

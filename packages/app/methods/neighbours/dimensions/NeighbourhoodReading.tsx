@@ -8,15 +8,36 @@ import { Resulting } from '../../../readings/Problem';
 import { useMode } from '../../../theme/ThemeMode';
 import { CourseBar } from '../course/CourseBar';
 import { lossOption } from '../course/lossOption';
+import { ViewSwitch } from '../../../controls/ViewSwitch';
+import { useView } from '../../../store/useView';
 import { lossName } from '../layoutWords';
+import { SheetReading } from '../sheet/SheetReading';
 import { useNeighbourMap, type NeighboursReduction } from '../results';
 import styles from './NeighbourhoodReading.module.css';
 
 /** At what neighbourhood size? The course of the layout, and what the neighbours are that it rests on. */
 export function NeighbourhoodReading({ reduction }: { reduction: NeighboursReduction }) {
   const map = useNeighbourMap(reduction);
-  return <Resulting reading={map}>{value => <Laid reduction={reduction} map={value} />}</Resulting>;
+  const [view, setView] = useView(
+    'neighbourhood',
+    VIEWS.map(([name]) => name),
+  );
+  return (
+    <div className={styles.reading}>
+      <ViewSwitch views={VIEWS} view={view} onView={setView} />
+      {view === 'sheet' ? (
+        <SheetReading reduction={reduction} />
+      ) : (
+        <Resulting reading={map}>{value => <Laid reduction={reduction} map={value} />}</Resulting>
+      )}
+    </div>
+  );
 }
+
+const VIEWS = [
+  ['course', 'Course'],
+  ['sheet', 'Sheet of small maps'],
+] as const;
 
 function Laid({ reduction, map }: { reduction: NeighboursReduction; map: NeighbourMap }) {
   const { tokens } = useMode();
@@ -24,7 +45,7 @@ function Laid({ reduction, map }: { reduction: NeighboursReduction; map: Neighbo
   const marked = map.by === 't-sne' && exaggeration > 1 ? early : null;
   const option = useCallback(() => lossOption(map, marked, tokens), [map, marked, tokens]);
   return (
-    <div className={styles.reading}>
+    <>
       <Figures figures={figuresOf(map)} />
       <CourseBar reduction={reduction} />
       <div className={styles.curve}>
@@ -43,7 +64,7 @@ function Laid({ reduction, map }: { reduction: NeighboursReduction; map: Neighbo
           <li key={fact}>{fact}</li>
         ))}
       </ul>
-    </div>
+    </>
   );
 }
 
@@ -80,7 +101,9 @@ function factsOf({ graph, notPlaced, note, by }: NeighbourMap): string[] {
         ]
       : []),
     ...(notPlaced > 0
-      ? [`${count(notPlaced, 'row')} that would only be placed ${notPlaced === 1 ? 'is' : 'are'} not on it.`]
+      ? [
+          `${count(notPlaced, 'row')} that ${notPlaced === 1 ? 'is' : 'are'} only placed ${notPlaced === 1 ? 'has' : 'have'} no say in it: question 6 places ${notPlaced === 1 ? 'it' : 'them'} on it.`,
+        ]
       : []),
     by === 't-sne'
       ? 'A larger perplexity shows the broad shape, a smaller one the grain: groups that hold at several are worth a name.'
