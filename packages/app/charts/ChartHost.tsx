@@ -4,6 +4,7 @@ import { useMode } from '../theme/ThemeMode';
 import { TakeOutMenu } from '../outputs/TakeOutMenu';
 import { echarts, type Chart, type ChartOption } from './echarts';
 import { takePicture } from './picture';
+import { PictureDialog } from './PictureDialog';
 import type { Size } from './size';
 import styles from './ChartHost.module.css';
 
@@ -15,7 +16,9 @@ interface ChartHostProps {
   /** The option for a size in CSS pixels. */
   readonly option: (size: Size) => ChartOption;
   /** What is taken out as a picture, where that is more than the option; the option where it is left out. */
-  readonly picture?: (size: Size) => ChartOption;
+  readonly picture?: (size: Size, forPrint?: boolean) => ChartOption;
+  /** The ground of a picture for print, where there is one. */
+  readonly printed?: string;
   /** The chart's numbers, header first. */
   readonly numbers: () => readonly (readonly string[])[];
   /** Called with the chart once it stands, and whenever its size changes. */
@@ -37,6 +40,7 @@ function HostedChart({
   fileStem,
   option,
   picture = option,
+  printed,
   numbers,
   onChart,
   children,
@@ -45,6 +49,7 @@ function HostedChart({
   const place = useRef<HTMLDivElement>(null);
   const chart = useRef<Chart | null>(null);
   const [size, setSize] = useState<Size | null>(null);
+  const [choosing, setChoosing] = useState(false);
 
   useEffect(() => {
     const element = place.current!;
@@ -78,7 +83,19 @@ function HostedChart({
         {...{ label, fileStem, numbers }}
         className={styles.more}
         onPicture={kind => size && takePicture(kind, size, picture(size), fileStem, tokens.paper)}
+        onChosenPicture={() => setChoosing(true)}
       />
+      {choosing && size !== null && (
+        <PictureDialog
+          size={size}
+          print={printed !== undefined}
+          onTake={({ kind, forPrint, ...at }) => {
+            const paper = forPrint && printed !== undefined ? printed : tokens.paper;
+            takePicture(kind, at, picture(at, forPrint), fileStem, paper, 1);
+          }}
+          onClose={() => setChoosing(false)}
+        />
+      )}
     </div>
   );
 }

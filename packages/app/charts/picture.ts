@@ -2,18 +2,23 @@ import { saveText, saveUrl } from '../outputs/save';
 import { sharpness, type Size } from './size';
 import { echarts, type Chart, type ChartOption } from './echarts';
 
-/** A picture as a file, drawn where nobody sees it. @param paper its background */
+/**
+ * A picture as a file, drawn where nobody sees it.
+ *
+ * @param paper its background
+ * @param pixelRatio pixels of a PNG for each of the size
+ */
 export function takePicture(
   kind: 'png' | 'svg',
   size: Size,
   option: ChartOption,
   stem: string,
   paper: string,
+  pixelRatio = sharpness(size),
 ): void {
   const drawn = pictured(size, option, paper, kind === 'png' ? 'canvas' : 'svg');
   if (kind === 'svg') saveText(`${stem}.svg`, drawn.renderToSVGString(), 'image/svg+xml');
   else {
-    const pixelRatio = sharpness(size);
     saveUrl(`${stem}.png`, drawn.getDataURL({ type: 'png', pixelRatio, backgroundColor: paper }));
   }
   drawn.dispose();

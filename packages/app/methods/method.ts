@@ -75,6 +75,8 @@ export interface MethodScreens<M extends MethodName = MethodName> {
   readonly map: {
     /** The words of the brief on how points and columns are drawn. */
     readonly Looks: ComponentType<{ reduction: ReductionBy<M> }>;
+    /** Whether they say what points are sized by. */
+    readonly sizes?: true;
     readonly useMarks: (reduction: ReductionBy<M>) => MapMarks | null;
     /** What stands under the map. */
     readonly Under?: ComponentType<{ reduction: ReductionBy<M> }>;

@@ -18,11 +18,20 @@ interface TakeOutMenuProps {
   readonly numbers: () => Numbers;
   /** Takes the picture, where there is one. */
   readonly onPicture?: (kind: 'png' | 'svg') => void;
+  /** Asks what picture is to be taken, where that can be chosen. */
+  readonly onChosenPicture?: () => void;
   readonly className?: string | undefined;
 }
 
 /** The numbers of a chart or table, and its picture. */
-export function TakeOutMenu({ label, fileStem, numbers, onPicture, className }: TakeOutMenuProps) {
+export function TakeOutMenu({
+  label,
+  fileStem,
+  numbers,
+  onPicture,
+  onChosenPicture,
+  className,
+}: TakeOutMenuProps) {
   const [menu, setMenu] = useState<HTMLElement | null>(null);
   function act(action: () => void): void {
     setMenu(null);
@@ -58,6 +67,13 @@ export function TakeOutMenu({ label, fileStem, numbers, onPicture, className }: 
             <MenuItem key="svg" onClick={() => act(() => onPicture('svg'))}>
               Picture as SVG
             </MenuItem>,
+            ...(onChosenPicture === undefined
+              ? []
+              : [
+                  <MenuItem key="chosen" onClick={() => act(onChosenPicture)}>
+                    Picture of another size …
+                  </MenuItem>,
+                ]),
           ]}
         </Menu>
       )}

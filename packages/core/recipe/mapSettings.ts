@@ -14,3 +14,6 @@ export const MOST_ARROWS = 40;
 export const ROW_FIGURES = ['neighbours kept', 'trustworthiness', 'continuity', 'label agreement'] as const;
 
 export type RowFigure = (typeof ROW_FIGURES)[number];
+
+/** How it is drawn where rows lie close. */
+export const DENSITIES = ['none', 'contours', 'shading'] as const;

@@ -11,12 +11,17 @@ import { listOf, name } from '../listSchema';
 import { profileSchema } from '../methods/profileSchema';
 import { settingsSchema, askedSchema } from '../methods/schemas';
 import { scaleEnds, preparationFields } from '../preparation/schema';
-import { GROUP_MARKS, MOST_ARROWS, ROW_FIGURES, SIZES, SPREADS } from './mapSettings';
+import { DENSITIES, GROUP_MARKS, MOST_ARROWS, ROW_FIGURES, SIZES, SPREADS } from './mapSettings';
 
 const mapSchema = z.strictObject({
   /** Dimensions on the axes, counted from 1. */
   x: z.int().min(1),
   y: z.int().min(1),
+  /** A third dimension, which makes a map that can be turned; null for a map of two. */
+  z: z.int().min(1).nullable().default(null),
+  /** Measures on the axes in the dimensions' stead. */
+  xMeasure: z.string().nullable().default(null),
+  yMeasure: z.string().nullable().default(null),
   /** Column whose levels or numbers colour the rows; null for one colour. */
   colour: z.string().nullable(),
   /** A figure of the method's for each row that colours them in its stead. */
@@ -25,6 +30,10 @@ const mapSchema = z.strictObject({
   /** The strongest columns drawn as arrows. */
   arrows: z.int().min(0).max(MOST_ARROWS).default(0),
   size: z.enum(SIZES).default('same'),
+  /** A column of numbers that sizes the points in its stead, and a label that shapes them in place of what colours them. */
+  sizeBy: z.string().nullable().default(null),
+  shapeBy: z.string().nullable().default(null),
+  density: z.enum(DENSITIES).default('none'),
   /** Whether rows beyond the limits are marked. */
   odd: z.boolean().default(false),
   /** Whether rows wear their names, as far as there is room. */

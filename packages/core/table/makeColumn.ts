@@ -9,14 +9,14 @@ import {
   type NumberColumn,
 } from './column';
 import { levelsBuilder } from './columnBuilder';
-import { ownCount, type NewRows } from './newRows';
 import { quantile } from './quantile';
 
 /** How many rows there are, and the key of the file that they come from. */
 interface Rows {
   readonly rows: number;
   readonly fileKey: string;
-  readonly newRows?: NewRows;
+  /** Rows at the end that were brought to be placed. */
+  readonly newRows?: { readonly rows: number };
 }
 
 /** A label made from another column. */
@@ -78,7 +78,7 @@ export function makeColumn(from: Column | null, { name, how }: MadeColumn, table
   const edges =
     how.kind === 'edges'
       ? [...how.edges].sort((a, b) => a - b)
-      : quantileEdges(from, how.bins, ownCount(table));
+      : quantileEdges(from, how.bins, rows - (table.newRows?.rows ?? 0));
   return binNumbers(from, name, edges, rows);
 }
 

@@ -4,18 +4,6 @@ import { narrowCodes, narrowNumbers } from './narrow';
 import { parseNumber } from './numberText';
 import type { Table } from './table';
 
-/** Rows of a second table that stand after a table's own, only to be placed. */
-export interface NewRows {
-  /** Key of their file. */
-  readonly key: string;
-  /** How many, and what their table is called. */
-  readonly rows: number;
-  readonly name: string;
-  /** Columns of the first that the second lacks, and of the second that the first does not know. */
-  readonly lacks: readonly string[];
-  readonly unknown: readonly string[];
-}
-
 /** How many rows are the table's own. */
 export const ownCount = ({ rows, newRows }: Pick<Table, 'rows' | 'newRows'>): number =>
   rows - (newRows?.rows ?? 0);

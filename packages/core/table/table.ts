@@ -1,6 +1,5 @@
 import type { Arrangement } from './arrangement';
 import type { Column } from './column';
-import type { NewRows } from './newRows';
 import type { Dialect } from './readingChoices';
 
 /** What kind of file a table was read from. */
@@ -22,6 +21,18 @@ export interface RelationMatrix {
 export interface ReadNote {
   readonly what: string;
   readonly where: string | null;
+}
+
+/** Rows of a second table that stand after a table's own, only to be placed. */
+export interface NewRows {
+  /** Key of their file. */
+  readonly key: string;
+  /** How many, and what their table is called. */
+  readonly rows: number;
+  readonly name: string;
+  /** Columns of the first that the second lacks, and of the second that the first does not know. */
+  readonly lacks: readonly string[];
+  readonly unknown: readonly string[];
 }
 
 export interface Table {

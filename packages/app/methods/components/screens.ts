@@ -47,5 +47,5 @@ export const componentsScreens: MethodScreens<'components'> = {
     },
   },
   lens: { Row: RowFit, Column: RebuiltColumn, Dimension: DimensionLens },
-  map: { Looks: MapLooks, useMarks: useMapMarks },
+  map: { Looks: MapLooks, sizes: true, useMarks: useMapMarks },
 };

@@ -9,6 +9,7 @@ import { useNaming, usePlacement } from '../../results/stages';
 import { showedAllLevels } from '../../store/studySlice';
 import { withMap } from '@wold/core/recipe/edit/reductions';
 import { useAppDispatch } from '../../store/store';
+import { SizeWord } from './SizeWord';
 import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe } from '../../store/useStudy';
 
@@ -90,6 +91,92 @@ function GroupWords({ reduction }: { reduction: Reduction }) {
   );
 }
 
+interface AxisWordProps {
+  readonly settles: string;
+  readonly dimensions: readonly { readonly value: number; readonly name: string; readonly when: string }[];
+  readonly dimension: number;
+  /** What stands on the axis in the dimension's stead. */
+  readonly measure: string | null;
+  /** A dimension, or a measure. */
+  readonly onChoose: (dimension: number | null, measure: string | null) => void;
+}
+
+/** What lies along an axis: a dimension, or a measure as it stands in the table. */
+function AxisWord({ settles, dimensions, dimension, measure, onChoose }: AxisWordProps) {
+  const recipe = useRecipe();
+  const measures = recipe.columns.filter(({ role }) => role === 'measure');
+  return (
+    <ChoiceWord
+      settles={settles}
+      value={measure ?? dimension}
+      choices={[
+        ...dimensions.map(({ value, ...rest }) => ({ ...rest, value: value as number | string })),
+        ...measures.map(({ name }) => ({
+          value: name as number | string,
+          name,
+          when: 'a measure, in standard deviations from its mean',
+        })),
+      ]}
+      onChoose={chosen => (typeof chosen === 'number' ? onChoose(chosen, null) : onChoose(null, chosen))}
+    />
+  );
+}
+
+/** What the shapes of points stand for. */
+function ShapeWord({ reduction }: { reduction: Reduction }) {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  const labels = recipe.columns.filter(({ role }) => role === 'label');
+  return (
+    <ChoiceWord
+      settles="What shapes the points"
+      value={reduction.map.shapeBy}
+      word={reduction.map.shapeBy === null ? 'likewise' : `by ${reduction.map.shapeBy}`}
+      choices={[
+        {
+          value: null,
+          name: 'likewise',
+          when: 'Shapes double the colours, so that nothing hangs on colour alone.',
+        },
+        ...labels.map(({ name }) => ({
+          value: name as string | null,
+          name,
+          when: 'Its first nine levels have shapes of their own.',
+        })),
+      ]}
+      onChoose={shapeBy => edit(withMap(recipe, reduction, { shapeBy }), `map ${reduction.id}`)}
+    />
+  );
+}
+
+const DENSITY_WORDS = [
+  { value: 'none' as const, name: 'no density', when: 'Points alone.' },
+  {
+    value: 'contours' as const,
+    name: 'density by contours',
+    when: 'Lines around the densest 25, 50, 75 and 95 % of the rows in sight.',
+  },
+  {
+    value: 'shading' as const,
+    name: 'density by shading',
+    when: 'The same regions shaded: where very many points lie on each other.',
+  },
+];
+
+/** How it is drawn where rows lie close. */
+function DensityWord({ reduction }: { reduction: Reduction }) {
+  const recipe = useRecipe();
+  const edit = useEdit();
+  return (
+    <ChoiceWord
+      settles="How density is drawn"
+      value={reduction.map.density}
+      choices={DENSITY_WORDS}
+      onChoose={density => edit(withMap(recipe, reduction, { density }), `map ${reduction.id}`)}
+    />
+  );
+}
+
 /** Told from the name of any column. */
 const figureValue = (name: string): string => `\0${name}`;
 
@@ -100,7 +187,7 @@ export function MapBrief({ reduction }: { reduction: Reduction }) {
   const dispatch = useAppDispatch();
   const { value } = usePlacement(reduction);
   const { names } = useNaming(reduction);
-  const { Looks, figures = [] } = screensOf(reduction.settings.method).map;
+  const { Looks, sizes, figures = [] } = screensOf(reduction.settings.method).map;
   const table = useTable();
   const { map } = reduction;
   const kept = value?.at.columns ?? 2;
@@ -121,20 +208,41 @@ export function MapBrief({ reduction }: { reduction: Reduction }) {
   return (
     <>
       Rows on{' '}
-      <ChoiceWord
+      <AxisWord
         settles="The dimension to the right"
-        value={Math.min(map.x, kept)}
-        choices={dimensions}
-        onChoose={x => edit(withMap(recipe, reduction, { x }), `map ${reduction.id}`)}
+        dimensions={dimensions}
+        dimension={Math.min(map.x, kept)}
+        measure={map.z === null ? map.xMeasure : null}
+        onChoose={(x, xMeasure) =>
+          edit(withMap(recipe, reduction, { ...(x !== null && { x }), xMeasure }), `map ${reduction.id}`)
+        }
       />
-      {kept > 1 && (
+      {(kept > 1 || map.yMeasure !== null || map.xMeasure !== null) && (
         <>
-          {' and '}
-          <ChoiceWord
+          {map.z === null ? ' and ' : ', '}
+          <AxisWord
             settles="The dimension upward"
-            value={Math.min(map.y, kept)}
-            choices={dimensions}
-            onChoose={y => edit(withMap(recipe, reduction, { y }), `map ${reduction.id}`)}
+            dimensions={dimensions}
+            dimension={Math.min(map.y, kept)}
+            measure={map.z === null ? map.yMeasure : null}
+            onChoose={(y, yMeasure) =>
+              edit(withMap(recipe, reduction, { ...(y !== null && { y }), yMeasure }), `map ${reduction.id}`)
+            }
+          />
+        </>
+      )}
+      {kept > 2 && (
+        <>
+          {map.z === null ? ', ' : ' and '}
+          <ChoiceWord
+            settles="A third dimension, to be turned"
+            value={map.z === null ? null : Math.min(map.z, kept)}
+            word={map.z === null ? 'flat' : dimensionName(names, Math.min(map.z, kept))}
+            choices={[
+              { value: null, name: 'flat', when: 'A map of two: distances on it can be read.' },
+              ...dimensions.map(({ value: d, ...rest }) => ({ ...rest, value: d as number | null })),
+            ]}
+            onChoose={z => edit(withMap(recipe, reduction, { z }), `map ${reduction.id}`)}
           />
         </>
       )}
@@ -153,8 +261,15 @@ export function MapBrief({ reduction }: { reduction: Reduction }) {
       />
       {hasCases(table) && (
         <>
-          <Looks reduction={reduction} />, <NamedWord reduction={reduction} />
-          <GroupWords reduction={reduction} />
+          , shaped <ShapeWord reduction={reduction} />
+          <Looks reduction={reduction} />
+          {sizes !== true && (
+            <>
+              , sized <SizeWord reduction={reduction} own={[]} />
+            </>
+          )}
+          , <NamedWord reduction={reduction} />
+          <GroupWords reduction={reduction} />, <DensityWord reduction={reduction} />
         </>
       )}
       .

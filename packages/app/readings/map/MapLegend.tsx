@@ -22,6 +22,7 @@ import { Swatch } from './Swatch';
 import { MOST_LEVELS, type Colouring, type Group } from './colouring';
 import { rowsOn } from './points';
 import { useColouring } from './useColouring';
+import { useShaping } from './useShaping';
 import styles from './MapLegend.module.css';
 
 /** What the colours and shapes of the map stand for, with counts; a click shows a group alone. */
@@ -45,7 +46,7 @@ function Legend({ reduction, placement }: { reduction: Reduction; placement: Pla
   const rows = useMemo(() => rowsOn(placement), [placement]);
   const pictures = usePixels();
   const means = useRowsByGroup(pictures !== null, by, rows);
-  if (by.kind === 'alike') return null;
+  if (by.kind === 'alike' && reduction.map.shapeBy === null) return null;
   return (
     <section className={styles.legend} aria-label="Legend">
       <div className={styles.head}>
@@ -60,7 +61,7 @@ function Legend({ reduction, placement }: { reduction: Reduction; placement: Pla
           </Button>
         )}
       </div>
-      {by.kind === 'number' ? (
+      {by.kind === 'alike' ? null : by.kind === 'number' ? (
         <Ramp by={by} />
       ) : (
         <>
@@ -72,7 +73,28 @@ function Legend({ reduction, placement }: { reduction: Reduction; placement: Pla
           </ul>
         </>
       )}
+      <Shapes reduction={reduction} />
     </section>
+  );
+}
+
+/** What shapes stand for, where another label than that of the colours gives them. */
+function Shapes({ reduction }: { reduction: Reduction }) {
+  const shaping = useShaping(reduction);
+  const { tokens } = useMode();
+  if (shaping === null) return null;
+  return (
+    <>
+      <h3 className={styles.shapes}>{reduction.map.shapeBy}, by shape</h3>
+      <ul>
+        {shaping.shapes.map(({ name, symbol, weight }) => (
+          <li key={name} className={styles.shape}>
+            <Swatch style={{ name, symbol, weight, colour: tokens.inkSoft }} />
+            <span className={styles.name}>{name}</span>
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }
 
@@ -187,6 +209,10 @@ function useRowsByGroup(
   }, [wanted, named, steady]); // eslint-disable-line react-hooks/exhaustive-deps
 }
 
+/** A number at an end of the shades: a day where they stand for dates. */
+const endText = (value: number, of: 'days' | undefined): string =>
+  of === 'days' ? new Date(86_400_000 * value).toISOString().slice(0, 10) : figure(value, 4);
+
 /** The shades of a number, from its least to its most. */
 function Ramp({ by }: { by: Extract<Colouring, { kind: 'number' }> }) {
   const { mode } = useMode();
@@ -199,8 +225,8 @@ function Ramp({ by }: { by: Extract<Colouring, { kind: 'number' }> }) {
         }}
       />
       <p className={styles.ends}>
-        <span>{figure(by.least, 4)}</span>
-        <span>{figure(by.most, 4)}</span>
+        <span>{endText(by.least, by.of)}</span>
+        <span>{endText(by.most, by.of)}</span>
       </p>
       {by.missing > 0 && <p className="soft small">{by.missing} rows lack it and stay pale.</p>}
     </>

@@ -3,7 +3,7 @@ import { useCallback, useMemo, useState } from 'react';
 import { hasCases } from '@wold/core/table/table';
 import type { Placement } from '@wold/core/methods/placement';
 import type { Reduction, RowMap } from '@wold/core/recipe/schema';
-import { textAt } from '@wold/core/table/column';
+import { numberAt, textAt } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
 import { convexHull } from '@wold/core/use/convexHull';
 import { groupEllipses } from '@wold/core/use/groupEllipses';
@@ -30,7 +30,13 @@ import { LEGEND_WIDTH, legendOption } from './legendOption';
 import { farthestFirst, type MapName, type RowNames } from './mapNames';
 import { MapSurface } from './MapSurface';
 import { mapOption } from './mapOption';
-import { pointsOf, type Points } from './points';
+import { densityBands, type DensityBand } from './densitySeries';
+import type { PointsDrawn } from '../../points/pointStyle';
+import type { Tokens } from '../../theme/tokens';
+import type { Points } from './points';
+import { PRINT, usePrinted } from './print';
+import { useMapPoints, type TurnedMap } from './useMapPoints';
+import { useShaping } from './useShaping';
 import { pointsDrawn } from './pointsDrawn';
 import { BesideNote } from './BesideNote';
 import { ViewSwitch } from '../../controls/ViewSwitch';
@@ -111,10 +117,13 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
   const alone = against ? NONE : isolated;
   const { tokens } = useMode();
   const by = useColouring(reduction, placement);
+  const printed = usePrinted(reduction);
   const { map } = reduction;
-  const points = useMemo(() => pointsOf(placement, map, marks.times, by), [placement, map, marks, by]);
-  const arrows = useMemo(() => marks.arrows(points), [marks, points]);
-  const { sizes, odd } = marks;
+  const { points, turned } = useMapPoints(reduction, placement, marks.times, by);
+  const arrows = useMapArrows(marks, points, turned, map);
+  const { odd } = marks;
+  const sizes = useSizes(marks, points, map);
+  const shaping = useShaping(reduction);
   const { Under } = screensOf(reduction.settings.method).map;
   // Beside others there is room for a line of figures.
   const several = useStudy().beside.length > 0;
@@ -122,18 +131,31 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
   const chosen = useMemo(() => new Set(selection), [selection]);
   const drawn = useMemo(
     () =>
-      pointsDrawn({ points, colouring: by, isolated, against, selected: chosen, sizes, ...marked }, tokens),
-    [points, by, isolated, against, chosen, sizes, marked, tokens],
+      pointsDrawn(
+        { points, colouring: by, shaping, isolated, against, selected: chosen, sizes, ...marked },
+        tokens,
+      ),
+    [points, by, shaping, isolated, against, chosen, sizes, marked, tokens],
   );
   const shortMeasure = useShortName();
   const { size, onChart, view, isWhole, setView } = useMapView(points);
   const { names } = useNaming(reduction);
-  const axisName = (d: number) => nameOfAxis(Math.min(d, placement.at.columns), names, marks);
-  const [xName, yName] = [axisName(map.x), points.flat ? '' : axisName(map.y)];
+  const axisName = (d: number, measure: string | null) =>
+    turned !== null
+      ? ''
+      : measure === null
+        ? nameOfAxis(Math.min(d, placement.at.columns), names, marks)
+        : `${shortMeasure(measure, 30)}, in sds from its mean`;
+  const xName = axisName(map.x, map.xMeasure);
+  const yName = points.flat ? '' : axisName(map.y, map.yMeasure);
   const rowNames = useRowNames(points, map.named, by, alone);
-  const groups = useDrawnGroups(placement, points, by, isolated, map);
+  const groups = useMemo(
+    () => drawnGroups(placement, points, by, isolated, map),
+    [placement, points, by, isolated, map],
+  );
+  const bands = useDensity(placement, points, by, alone, map.density);
   const drawing = useCallback(
-    (at: Size, withPoints: boolean) =>
+    (at: Size, withPoints: boolean, look: PictureLook = ON_SCREEN) =>
       mapOption(
         {
           points,
@@ -142,21 +164,69 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
           arrows: arrows.arrows,
           shortName: shortMeasure,
           rowNames,
-          groups,
-          groupMarks: map.groups,
+          groups: look.groups ?? groups,
+          groupMarks: look.groups === undefined ? map.groups : printedMarks(map.groups),
+          bands,
+          density: map.density,
+          turned: turned !== null,
         },
         at.width === size.width && at.height === size.height ? view : wholeView(points.x, points.y, at),
-        tokens,
+        look.tokens ?? tokens,
         at,
-        withPoints ? drawn : [],
+        withPoints ? (look.drawn ?? drawn) : [],
       ),
-    [points, xName, yName, arrows, shortMeasure, rowNames, groups, map.groups, size, view, tokens, drawn],
+    [
+      points,
+      xName,
+      yName,
+      arrows,
+      shortMeasure,
+      rowNames,
+      groups,
+      map,
+      bands,
+      turned,
+      size,
+      view,
+      tokens,
+      drawn,
+    ],
   );
   const option = useCallback((at: Size) => drawing(at, false), [drawing]);
   const picture = useCallback(
-    (at: Size) =>
-      pictureWith(legendOption(by, map.colour ?? '', at.height, tokens), at, now => drawing(now, true)),
-    [drawing, by, map.colour, tokens],
+    (at: Size, forPrint = false) => {
+      if (!forPrint) {
+        return pictureWith(legendOption(by, map.colour ?? '', at.height, tokens), at, now =>
+          drawing(now, true),
+        );
+      }
+      const inPrint = printed(placement);
+      const look = {
+        tokens: PRINT,
+        groups: drawnGroups(placement, points, inPrint, isolated, {
+          ...map,
+          groups: printedMarks(map.groups),
+        }),
+        drawn: pointsDrawn(
+          {
+            points,
+            colouring: inPrint,
+            shaping,
+            isolated,
+            against,
+            selected: chosen,
+            sizes,
+            ...marked,
+          },
+          PRINT,
+        ),
+      };
+      // Groups are named where they are; numbers need their scale.
+      const legend =
+        inPrint.kind === 'number' ? legendOption(inPrint, map.colour ?? '', at.height, PRINT) : null;
+      return pictureWith(legend, at, now => drawing(now, true, look));
+    },
+    [drawing, by, map, tokens, placement, points, isolated, against, shaping, chosen, sizes, marked, printed],
   );
   const numbers = useNumbers(points, xName, yName, map.colour);
   return (
@@ -169,6 +239,7 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
           option={option}
           picture={picture}
           numbers={numbers}
+          printed={PRINT.paper}
           onChart={onChart}
         >
           <MapSurface
@@ -177,6 +248,7 @@ function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly mar
             colour={map.colour}
             zoomedIn={!isWhole}
             onView={setView}
+            onTurn={turned?.turn ?? null}
           />
         </ChartHost>
         <Key marks={marks} map={map} times={arrows.times} far={marked.far.length} off={marked.off.length} />
@@ -224,32 +296,91 @@ function useRowNames(points: Points, named: boolean, by: Colouring, isolated: re
   }, [points, order, by, isolated, selection, table, recipe]);
 }
 
+/** What differs in a picture from the map on the screen. */
+interface PictureLook {
+  readonly tokens?: Tokens;
+  readonly groups?: readonly DrawnGroup[];
+  readonly drawn?: readonly PointsDrawn[];
+}
+
+const ON_SCREEN: PictureLook = {};
+
+/** In print groups wear their names where they are. */
+const printedMarks = (groups: RowMap['groups']): RowMap['groups'] => (groups === 'none' ? 'centres' : groups);
+
+/** The axes of a map that is turned, or the columns that its method draws as arrows. */
+function useMapArrows(marks: MapMarks, points: Points, turned: TurnedMap | null, map: RowMap) {
+  const still = map.xMeasure === null && map.yMeasure === null;
+  return useMemo(() => {
+    if (turned !== null) return { arrows: turned.axes, times: 1 };
+    // Directions of columns are those of dimensions.
+    return still ? marks.arrows(points) : { arrows: [], times: 1 };
+  }, [marks, points, turned, still]);
+}
+
+/** A share from 0 to 1 for the size of each point: of a column, or of the method; null where all are alike. */
+function useSizes({ sizes }: MapMarks, points: Points, { sizeBy }: RowMap): Float64Array | null {
+  const table = useTable();
+  return useMemo(() => {
+    const column = sizeBy === null ? undefined : findColumn(table, sizeBy);
+    if (column?.kind === 'number') return sharesOf(points.rows, row => numberAt(column, row));
+    const { from } = points;
+    return sizes === null || from === null ? sizes : Float64Array.from(from, i => sizes[i]!);
+  }, [table, points, sizeBy, sizes]);
+}
+
+/** Numbers between the least and the most of them; the least for a row that has none. */
+function sharesOf(rows: Uint32Array, valueOf: (row: number) => number): Float64Array {
+  const values = Float64Array.from(rows, valueOf);
+  let [least, most] = [Infinity, -Infinity];
+  for (const value of values) {
+    if (value < least) least = value;
+    if (value > most) most = value;
+  }
+  return values.map(value => (Number.isNaN(value) || !(most > least) ? 0 : (value - least) / (most - least)));
+}
+
+/** Rings around the densest rows in sight, where they are asked for. */
+function useDensity(
+  { counts }: Placement,
+  points: Points,
+  by: Colouring,
+  alone: readonly number[],
+  how: RowMap['density'],
+): readonly DensityBand[] {
+  return useMemo(() => {
+    if (how === 'none' || points.flat) return [];
+    const isShown = (i: number) =>
+      alone.length === 0 || by.kind !== 'levels' || alone.includes(by.codeOf(points.rows[i]!));
+    return densityBands(points, counts, isShown);
+  }, [points, counts, by, alone, how]);
+}
+
 /** The groups of the colouring label with their centres and what is drawn around them, where that is asked for. */
-function useDrawnGroups(
-  { weights, counts }: Placement,
+function drawnGroups(
+  { counts }: Placement,
   points: Points,
   by: Colouring,
   isolated: readonly number[],
   { groups, share }: RowMap,
 ): readonly DrawnGroup[] {
-  return useMemo(() => {
-    if (groups === 'none' || by.kind !== 'levels' || points.flat) return [];
-    const shown = by.groups.filter(
-      ({ code }) => code >= 0 && (isolated.length === 0 || isolated.includes(code)),
-    );
-    const places = new Map(shown.map(({ code }) => [code, [] as number[]]));
-    for (let i = 0; i < points.used; i++) places.get(by.codeOf(points.rows[i]!))?.push(i);
-    const found = groupEllipses(
-      { x: points.x, y: points.y, weights, counts },
-      shown.map(({ name, code }) => [name, places.get(code)!] as const),
-      share,
-    );
-    return found.map((group, index) => ({
-      ...group,
-      colour: shown[index]!.style.colour,
-      outline: groups === 'outlines' ? convexHull(points.x, points.y, places.get(shown[index]!.code)!) : [],
-    }));
-  }, [weights, counts, points, by, isolated, groups, share]);
+  if (groups === 'none' || by.kind !== 'levels' || points.flat) return [];
+  const { weights } = points;
+  const shown = by.groups.filter(
+    ({ code }) => code >= 0 && (isolated.length === 0 || isolated.includes(code)),
+  );
+  const places = new Map(shown.map(({ code }) => [code, [] as number[]]));
+  for (let i = 0; i < points.used; i++) places.get(by.codeOf(points.rows[i]!))?.push(i);
+  const found = groupEllipses(
+    { x: points.x, y: points.y, weights, counts },
+    shown.map(({ name, code }) => [name, places.get(code)!] as const),
+    share,
+  );
+  return found.map((group, index) => ({
+    ...group,
+    colour: shown[index]!.style.colour,
+    outline: groups === 'outlines' ? convexHull(points.x, points.y, places.get(shown[index]!.code)!) : [],
+  }));
 }
 
 /** A picture of the map with what its colours stand for beside it. */

@@ -27,6 +27,7 @@ import { useRecipe, useSelection, useStudy } from '../../store/useStudy';
 import type { Colouring } from './colouring';
 import { isWithin, type Pixel } from './lasso';
 import type { Points } from './points';
+import { TURN } from './turned';
 import { fromPixel, toPixel, zoomed, type View } from './view';
 import styles from './MapReading.module.css';
 
@@ -62,6 +63,8 @@ interface MapSurfaceProps {
   readonly zoomedIn: boolean;
   /** A new view, or null for the whole. */
   readonly onView: (view: View | null) => void;
+  /** Turns a map of three dimensions, in radians; null where there are two. */
+  readonly onTurn: ((right: number, down: number) => void) | null;
 }
 
 /**
@@ -69,13 +72,13 @@ interface MapSurfaceProps {
  * within, with Ctrl a box; the wheel zooms. Shift adds to the selection. With the keyboard, arrows go from row to row.
  */
 export function MapSurface(props: MapSurfaceProps) {
-  const { points, view, size, colour, zoomedIn, onView } = props;
+  const { points, view, size, colour, zoomedIn, onView, onTurn } = props;
   const select = useSelecting();
   const surface = useRef<HTMLDivElement>(null);
   const [pointed, setPointed] = usePointed(points);
   const at = usePointsAt(props);
   const { isShown, pixelOf } = at;
-  const { outline, hand } = useOutline(points, at, select, setPointed);
+  const { outline, hand } = useOutline(points, at, select, setPointed, onTurn);
   useWheel(surface, view, size, onView);
 
   function press(event: KeyboardEvent): void {
@@ -87,6 +90,11 @@ export function MapSurface(props: MapSurfaceProps) {
     else {
       const direction = DIRECTIONS.get(event.key);
       if (direction === undefined) return;
+      if (onTurn !== null && (event.ctrlKey || event.metaKey)) {
+        onTurn(TURN.key * direction[0], TURN.key * direction[1]);
+        event.preventDefault();
+        return;
+      }
       setPointed(nextInDirection(points, isShown, pixelOf, pointed, direction));
     }
     event.preventDefault();
@@ -108,7 +116,9 @@ export function MapSurface(props: MapSurfaceProps) {
         <PointedElsewhere {...{ points, size, pixelOf }} />
         {size.width >= HINTED && (
           <span className={`${styles.hint} soft small`}>
-            draw around rows to select them, with Ctrl by a box · wheel zooms
+            {onTurn === null
+              ? 'draw around rows to select them, with Ctrl by a box · wheel zooms'
+              : 'drag to turn, with Ctrl a box selects rows, with Alt an outline · Ctrl and arrows turn'}
           </span>
         )}
       </div>
@@ -164,12 +174,16 @@ function useOutline(
   { nearest, within }: ReturnType<typeof usePointsAt>,
   select: ReturnType<typeof useSelecting>,
   onPointed: (index: number) => void,
+  onTurn: MapSurfaceProps['onTurn'],
 ) {
   const [outline, setOutline] = useState<readonly Pixel[]>([]);
   /** Whether a box is drawn out, from corner to corner. */
   const boxed = useRef(false);
+  /** Where the hand was last, while it turns the map; null where it does not. */
+  const turning = useRef<Pixel | null>(null);
   function release(event: PointerEvent): void {
     setOutline([]);
+    turning.current = null;
     if (outline.length === 0) return;
     const [fromX, fromY] = outline[0]!;
     const moved = outline.some(([x, y]) => Math.abs(x - fromX) > STILL || Math.abs(y - fromY) > STILL);
@@ -184,15 +198,23 @@ function useOutline(
       event.currentTarget.setPointerCapture(event.pointerId);
       setOutline([pixelUnder(event)]);
       boxed.current = event.ctrlKey || event.metaKey;
+      turning.current = onTurn !== null && !boxed.current && !event.altKey ? pixelUnder(event) : null;
       onPointed(-1);
     },
     onPointerMove: (event: PointerEvent) => {
       const at = pixelUnder(event);
-      if (outline.length > 0) setOutline(boxed.current ? boxFrom(outline[0]!, at) : [...outline, at]);
+      if (turning.current !== null && onTurn !== null) {
+        const [fromX, fromY] = turning.current;
+        onTurn(TURN.pixel * (at[0] - fromX), TURN.pixel * (at[1] - fromY));
+        turning.current = at;
+      } else if (outline.length > 0) setOutline(boxed.current ? boxFrom(outline[0]!, at) : [...outline, at]);
       else onPointed(nearest(pixelUnder(event)));
     },
     onPointerUp: release,
-    onPointerCancel: () => setOutline([]),
+    onPointerCancel: () => {
+      turning.current = null;
+      setOutline([]);
+    },
     onPointerLeave: () => onPointed(-1),
   };
   return { outline, hand };

@@ -7,7 +7,7 @@ import { useSelection } from '../../store/useStudy';
 import { useMode } from '../../theme/ThemeMode';
 import { pointsOf } from './points';
 import { pointsDrawn } from './pointsDrawn';
-import { useColouring } from './useColouring';
+import { useColumnColouring } from './useColumnColouring';
 import { toPixel } from './view';
 import styles from './SmallMap.module.css';
 
@@ -31,7 +31,7 @@ export function SmallMap({ reduction, placement, x, y, width, height }: SmallMap
   const isolated = useAppSelector(state => state.study.isolated);
   const against = useAppSelector(state => state.study.against);
   const pointed = useAppSelector(state => state.study.pointed);
-  const by = useColouring(reduction, placement);
+  const by = useColumnColouring(reduction, placement);
   const points = useMemo(
     () => pointsOf(placement, { x, y, spread: 'scores' }, () => 1, by),
     [placement, x, y, by],

@@ -1,4 +1,6 @@
+import { converter } from 'culori';
 import type { LevelColumn } from '@wold/core/table/column';
+import { labelStyle } from '../../theme/labelStyle';
 import { light } from '../../theme/tokens';
 import { colouring, figureColouring, JOINED } from './colouring';
 
@@ -32,7 +34,7 @@ test('of forty levels the twelve commonest stay apart, with those that are looke
     exceptions: null,
   };
   const rows = Uint32Array.from(codes.keys());
-  const by = colouring(column, rows, 'light', light, [], [35]);
+  const by = colouring(column, rows, 'light', light, { apart: [35] });
   if (by.kind !== 'levels') throw new Error('expected levels');
   expect(by.groups.map(({ code }) => code)).toEqual([...Array(12).keys(), 35, JOINED]);
   const others = by.groups.at(-1)!;
@@ -40,4 +42,42 @@ test('of forty levels the twelve commonest stay apart, with those that are looke
   expect(others.count).toBe(codes.filter(code => code > 11 && code !== 35).length);
   expect(by.groups.reduce((sum, { count }) => sum + count, 0)).toBe(codes.length);
   expect([0, 12, 35].map(level => by.codeOf(codes.indexOf(level)))).toEqual([0, JOINED, 35]);
+});
+
+const levels = (name: string, entries: readonly string[]): LevelColumn => {
+  const all = [...new Set(entries.filter(entry => entry !== ''))];
+  return {
+    kind: 'levels',
+    name,
+    levels: all,
+    codes: Uint8Array.from(entries, entry => Math.max(0, all.indexOf(entry))),
+    missing: Uint8Array.from(entries, entry => Number(entry === '')),
+    exceptions: null,
+  };
+};
+
+test('levels in an order have shades in that order, but for those that have colours of their own', () => {
+  const column = levels('phase', ['early', 'middle', 'late', '']);
+  const rows = Uint32Array.of(0, 1, 2, 3);
+  const lightness = (colour: string) => converter('lab')(colour)!.l;
+  const by = colouring(column, rows, 'light', light, { order: 'ordered' });
+  if (by.kind !== 'levels') throw new Error('expected levels');
+  const shades = by.groups.slice(0, 3).map(({ style }) => lightness(style.colour));
+  expect(shades[0]).toBeGreaterThan(shades[1]!);
+  expect(shades[1]).toBeGreaterThan(shades[2]!);
+  expect(new Set(by.groups.map(({ style }) => style.symbol)).size).toBe(4);
+  const colours = [{ level: 'early', place: 2 }];
+  const own = colouring(column, rows, 'light', light, { order: 'ordered', colours });
+  if (own.kind !== 'levels') throw new Error('expected levels');
+  expect(own.groups[0]!.style.colour).toBe(labelStyle(2, 'light').colour);
+});
+
+test('dates are told like numbers, by their days', () => {
+  const column = levels('dug', ['2021-03-01', '2021-03-11', '2020-12-31', '']);
+  const by = colouring(column, Uint32Array.of(0, 1, 2, 3), 'light', light, { order: 'date' });
+  if (by.kind !== 'number') throw new Error('expected numbers');
+  expect([by.of, by.most - by.least, by.missing]).toEqual(['days', 70, 1]);
+  expect(by.least).toBe(Date.UTC(2020, 11, 31) / 86_400_000);
+  expect(by.shadeOf(2)).toBe(0);
+  expect(by.shadeOf(3)).toBe(by.shades.length - 1);
 });

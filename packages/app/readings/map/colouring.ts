@@ -1,4 +1,5 @@
-import { isMissing, numberAt, type Column } from '@wold/core/table/column';
+import { datesOf } from '@wold/core/table/dates';
+import { isMissing, numberAt, type Column, type LevelColumn } from '@wold/core/table/column';
 import { labelStyle, levelPlace, type LabelStyle } from '../../theme/labelStyle';
 import type { Mode, Tokens } from '../../theme/tokens';
 import { rampColour } from '../../theme/ramp';
@@ -12,6 +13,8 @@ export interface Group {
   readonly style: LabelStyle;
 }
 
+/** The palest shade of levels in an order, so that none is lost on the ground. */
+const PALEST = 0.22;
 /** Shades that numbers are told apart by. */
 const SHADES = 64;
 
@@ -20,6 +23,8 @@ export type Colouring =
   | { readonly kind: 'levels'; readonly groups: readonly Group[]; readonly codeOf: (row: number) => number }
   | {
       readonly kind: 'number';
+      /** Days since the start of 1970, where they stand for dates. */
+      readonly of?: 'days';
       readonly least: number;
       readonly most: number;
       /** Colours from the least to the most, then that of rows without the number; and which one a row has. */
@@ -38,25 +43,44 @@ export const JOINED = -2;
 /**
  * The colouring of rows by a column, over the rows in use. Of very many levels the rarer ones are joined.
  *
- * @param colours places among the label colours that the study gives to levels
- * @param apart codes of levels that are not joined, however rare they are
+ * Levels in an order have colours in that order; dates are told like numbers.
  */
+export interface ColouringWay {
+  /** Places among the label colours that the study gives to levels. */
+  readonly colours?: readonly { readonly level: string; readonly place: number }[] | undefined;
+  /** Codes of levels that are not joined, however rare they are. */
+  readonly apart?: readonly number[];
+  readonly order?: 'ordered' | 'date' | null;
+}
+
 export function colouring(
   column: Column | null,
   rows: Uint32Array,
   mode: Mode,
   tokens: Tokens,
-  colours: readonly { readonly level: string; readonly place: number }[] = [],
-  apart: readonly number[] = [],
+  { colours = [], apart = [], order = null }: ColouringWay = {},
 ): Colouring {
   if (column === null) return { kind: 'alike' };
   if (column.kind === 'number') {
     return byNumbers(rows, row => numberAt(column, row), mode, tokens);
   }
+  const days = order === 'date' ? datesOf(column.levels) : null;
+  if (days !== null) {
+    const dayOf = (row: number) => (isMissing(column, row) ? NaN : days[column.codes[row]!]!);
+    return { ...byNumbers(rows, dayOf, mode, tokens), of: 'days' };
+  }
   const codeOf = (row: number) => (isMissing(column, row) ? -1 : column.codes[row]!);
   const counts = new Map<number, number>();
   for (const row of rows) counts.set(codeOf(row), (counts.get(codeOf(row)) ?? 0) + 1);
   const joined = joinedLevels(counts, apart);
+  const known = [...counts.keys()].filter(code => code >= 0).sort((a, b) => a - b);
+  const styleOf = (of: LevelColumn, code: number): LabelStyle => {
+    const style = labelStyle(levelPlace(of, code, colours), mode);
+    // Colours that an analyst gave to levels stand before those of their order.
+    if (order !== 'ordered' || colours.length > 0 || known.length < 2) return style;
+    const place = known.indexOf(code) / (known.length - 1);
+    return { ...style, colour: rampColour(PALEST + (1 - PALEST) * place, mode) };
+  };
   const groups = [...counts.entries()]
     .filter(([code]) => !joined.has(code))
     .sort(([a], [b]) => (a < 0 ? 1 : b < 0 ? -1 : a - b))
@@ -64,7 +88,7 @@ export function colouring(
       code,
       count,
       name: code < 0 ? `no ${column.name} given` : column.levels[code]!,
-      style: code < 0 ? unlabelled(tokens) : labelStyle(levelPlace(column, code, colours), mode),
+      style: code < 0 ? unlabelled(tokens) : styleOf(column, code),
     }));
   if (joined.size === 0) return { kind: 'levels', groups, codeOf };
   const count = [...joined].reduce((sum, code) => sum + counts.get(code)!, 0);
@@ -108,7 +132,7 @@ function byNumbers(
   valueOf: (row: number) => number,
   mode: Mode,
   tokens: Tokens,
-): Colouring {
+): Extract<Colouring, { kind: 'number' }> {
   let [least, most, missing] = [Infinity, -Infinity, 0];
   for (const row of rows) {
     const value = valueOf(row);

@@ -16,6 +16,8 @@ const points: Points = {
   x: Float64Array.of(-2, 0, 1, 3, 2),
   y: Float64Array.of(1, -1, 0, 2, 2),
   used: 4,
+  from: null,
+  weights: null,
   flat: false,
 };
 const view = { x: 0, y: 0, unit: 0.01 };

@@ -8,6 +8,7 @@ import type { PointsDrawn } from '../../points/pointStyle';
 import type { Tokens } from '../../theme/tokens';
 import type { Points } from './points';
 import type { MapArrow } from './mapArrow';
+import { densitySeries, type DensityBand } from './densitySeries';
 import { groupSeries, type DrawnGroup } from './groupSeries';
 import { mapNameSeries, type MapName, type RowNames } from './mapNames';
 import { ranges, type View } from './view';
@@ -21,6 +22,10 @@ interface MapContent {
   readonly rowNames: RowNames;
   readonly groups: readonly DrawnGroup[];
   readonly groupMarks: RowMap['groups'];
+  readonly bands?: readonly DensityBand[];
+  readonly density?: RowMap['density'];
+  /** Whether it is of three dimensions as they are turned: along what is seen there is nothing to be read off. */
+  readonly turned?: boolean;
 }
 
 const LINES = { none: null, centres: null, outlines: 'outline', spread: 'spread', mean: 'ofMean' } as const;
@@ -38,7 +43,7 @@ export function mapOption(
   drawn: readonly PointsDrawn[] = [],
 ): ChartOption {
   const { points, groupMarks } = content;
-  const zeros = points.flat ? [{ xAxis: 0 }] : [{ xAxis: 0 }, { yAxis: 0 }];
+  const zeros = content.turned === true ? [] : points.flat ? [{ xAxis: 0 }] : [{ xAxis: 0 }, { yAxis: 0 }];
   return {
     grid: { left: 0, right: 0, top: 0, bottom: 0, outerBoundsMode: 'none' },
     ...axes(content, view, tokens, size),
@@ -56,6 +61,7 @@ export function mapOption(
         },
       },
       ...drawn.flatMap(each => pointSeries(each, points)),
+      ...densitySeries(content.bands ?? [], content.density ?? 'none', tokens),
       ...groupSeries(groupMarks === 'none' ? [] : content.groups, LINES[groupMarks], tokens),
       ...arrowSeries(content, tokens),
       ...mapNameSeries(namesOn(content), content.rowNames, content, view, size, tokens),
@@ -63,7 +69,7 @@ export function mapOption(
   };
 }
 
-function axes({ points, xName, yName }: MapContent, view: View, tokens: Tokens, size: Size) {
+function axes({ points, xName, yName, turned }: MapContent, view: View, tokens: Tokens, size: Size) {
   const { x, y } = ranges(view, size);
   const text = textStyle(tokens);
   // Points lie beneath.
@@ -89,7 +95,7 @@ function axes({ points, xName, yName }: MapContent, view: View, tokens: Tokens, 
   return {
     xAxis: {
       ...axis,
-      axisLabel: { ...label, formatter: tickWithin(x, view) },
+      axisLabel: turned === true ? { show: false } : { ...label, formatter: tickWithin(x, view) },
       min: x[0],
       max: x[1],
       name: xName,
@@ -97,7 +103,8 @@ function axes({ points, xName, yName }: MapContent, view: View, tokens: Tokens, 
     },
     yAxis: {
       ...axis,
-      axisLabel: points.flat ? { show: false } : { ...label, formatter: tickWithin(y, view) },
+      axisLabel:
+        points.flat || turned === true ? { show: false } : { ...label, formatter: tickWithin(y, view) },
       min: y[0],
       max: y[1],
       name: yName,

@@ -8,6 +8,10 @@ export interface Points {
   readonly rows: Uint32Array;
   readonly x: Float64Array;
   readonly y: Float64Array;
+  /** For each point its place among the rows of the placement, those in use first; null where they are the same. */
+  readonly from: Uint32Array | null;
+  /** A weight for each point in use, or null where all are 1. */
+  readonly weights: Float64Array | null;
   /** How many of them are in use; the others are only placed. */
   readonly used: number;
   /** Whether y is a dimension, or only parts the groups because one dimension is kept. */
@@ -23,8 +27,9 @@ export function pointsOf(
   { x, y, spread }: Pick<RowMap, 'x' | 'y' | 'spread'>,
   times: (spread: RowMap['spread'], dimension: number) => number,
   by: Colouring,
+  measures: Measures = NO_MEASURES,
 ): Points {
-  const { at, placedAt } = placement;
+  const { at, placedAt, weights } = placement;
   const kept = at.columns;
   const rows = rowsOn(placement);
   const used = placement.rows.length;
@@ -34,8 +39,12 @@ export function pointsOf(
     const all = joined(Float64Array, columnOf(at, d), columnOf(placedAt, d));
     return by === 1 ? all : all.map(place => place * by);
   };
-  const across = along(x);
-  if (kept > 1) return { rows, x: across, y: along(y), used, flat: false };
+  const same = { rows, used, from: null, weights };
+  const across = measures.x === null ? along(x) : Float64Array.from(rows, measures.x);
+  const upward = measures.y === null ? null : Float64Array.from(rows, measures.y);
+  if (kept > 1 || upward !== null) {
+    return withoutGaps({ ...same, x: across, y: upward ?? along(y), flat: false });
+  }
   const groups = by.kind === 'levels' ? Math.max(1, by.groups.length) : 1;
   // As high as half of what they are wide, whatever the groups.
   const lanes = (across.reduce((m, v) => Math.max(m, Math.abs(v)), 0) || 1) / groups;
@@ -44,7 +53,37 @@ export function pointsOf(
     // A fixed scatter within the lane keeps rows from hiding each other.
     return -lanes * (lane + 0.8 * (((row * 0.618034) % 1) - 0.5));
   });
-  return { rows, x: across, y: up, used, flat: true };
+  return withoutGaps({ ...same, x: across, y: up, flat: true });
+}
+
+/** What a row has of a measure on an axis in a dimension's stead; null where the dimension stands there. */
+interface Measures {
+  readonly x: ((row: number) => number) | null;
+  readonly y: ((row: number) => number) | null;
+}
+
+const NO_MEASURES: Measures = { x: null, y: null };
+
+/** The points without those that lack a measure on an axis. */
+function withoutGaps(points: Points): Points {
+  const { rows, x, y, used, weights } = points;
+  const whole = (i: number) => !Number.isNaN(x[i]!) && !Number.isNaN(y[i]!);
+  const from = Uint32Array.from(rows.keys()).filter(whole);
+  if (from.length === rows.length) return points;
+  return {
+    ...points,
+    from,
+    rows: Uint32Array.from(from, i => rows[i]!),
+    x: Float64Array.from(from, i => x[i]!),
+    y: Float64Array.from(from, i => y[i]!),
+    used: from.reduce((count, i) => count + Number(i < used), 0),
+    weights:
+      weights &&
+      Float64Array.from(
+        from.filter(i => i < used),
+        i => weights[i]!,
+      ),
+  };
 }
 
 function joined<T extends Uint32Array | Float64Array>(Kind: new (length: number) => T, a: T, b: T): T {

@@ -20,6 +20,8 @@ const PALE = 0.45;
 interface Drawing {
   readonly points: Points;
   readonly colouring: Colouring;
+  /** Shapes by another label than that of the colours; null where groups have their own. */
+  readonly shaping?: Shaping | null;
   /** Codes of the levels shown alone; empty for all. */
   readonly isolated: readonly number[];
   /** Whether the others stay in sight, pale. */
@@ -63,8 +65,27 @@ function outlines(
   return { indices: Uint32Array.from(indices), styles: [style], styleAt: null };
 }
 
+/** Shapes of rows by a label. */
+export interface Shaping {
+  readonly shapes: readonly { readonly symbol: string; readonly weight: number; readonly name: string }[];
+  /** The place of a row's shape among them. */
+  readonly shapeOf: (row: number) => number;
+}
+
+/** Looks: one for each colour and shape; and which one each row has. */
+function looksOf(drawing: Drawing, tokens: Tokens) {
+  const coloured = coloursOf(drawing, tokens);
+  const { shaping } = drawing;
+  if (!shaping) return coloured;
+  const { shapes, shapeOf } = shaping;
+  return {
+    looks: coloured.looks.flatMap(look => shapes.map(({ symbol, weight }) => ({ ...look, symbol, weight }))),
+    lookOf: (row: number) => coloured.lookOf(row) * shapes.length + shapeOf(row),
+  };
+}
+
 /** Looks: one for each group, shade, or for all; and which one each row has. */
-function looksOf({ colouring, isolated, against }: Drawing, tokens: Tokens) {
+function coloursOf({ colouring, isolated, against }: Drawing, tokens: Tokens) {
   const ordinary = { symbol: 'circle', weight: 1, stroke: tokens.paper, strokeWidth: 0.6, opacity: 0.9 };
   if (colouring.kind === 'alike') return { looks: [{ ...ordinary, fill: tokens.harebell }], lookOf: () => 0 };
   if (colouring.kind === 'number') {

@@ -1,30 +1,29 @@
-import { useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import type { Placement } from '@wold/core/methods/placement';
 import type { Reduction } from '@wold/core/recipe/schema';
-import { findColumn } from '@wold/core/table/table';
-import { useAppSelector } from '../../store/store';
-import { useTable } from '../../store/TableContext';
-import { useRecipe } from '../../store/useStudy';
-import { useMode } from '../../theme/ThemeMode';
 import { screensOf } from '../../methods/screens';
-import { rowsOn } from './points';
-import { colouring, figureColouring, type Colouring } from './colouring';
+import { useMode } from '../../theme/ThemeMode';
+import { figureColouring, type Colouring } from './colouring';
+import { useColumnColouringIn, type ColouringIn } from './useColumnColouring';
 
 /** How the rows of a reduction are coloured now. */
 export function useColouring(reduction: Reduction, placement: Placement): Colouring {
-  const table = useTable();
   const { mode, tokens } = useMode();
-  const name = reduction.map.colour;
-  const { rows } = placement;
-  const all = useMemo(() => rowsOn(placement), [placement]);
-  const colours = useRecipe().columns.find(column => column.name === name)?.colours;
-  const isolated = useAppSelector(state => state.study.isolated);
+  const colouringIn = useColouringIn(reduction);
+  return useMemo(() => colouringIn(placement, mode, tokens), [colouringIn, placement, mode, tokens]);
+}
+
+/** The same in any theme. */
+export function useColouringIn(reduction: Reduction): ColouringIn {
+  const byColumn = useColumnColouringIn(reduction);
   const figure = useFigures(reduction);
-  return useMemo(() => {
-    if (figure !== null) return figureColouring(figure, rows, mode, tokens);
-    const column = name === null ? null : (findColumn(table, name) ?? null);
-    return colouring(column, all, mode, tokens, colours, isolated);
-  }, [figure, table, name, rows, all, mode, tokens, colours, isolated]);
+  return useCallback(
+    (placement, mode, tokens) =>
+      figure === null
+        ? byColumn(placement, mode, tokens)
+        : figureColouring(figure, placement.rows, mode, tokens),
+    [figure, byColumn],
+  );
 }
 
 const noFigures = (): null => null;

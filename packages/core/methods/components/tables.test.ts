@@ -30,7 +30,7 @@ async function filesOf(table: Table, change: Partial<ComponentsSettings>, scale?
   const output = outputOf(recipe, own, { table, account, result });
   const asked = { settings: own.settings, ask: askOf(recipe, own), preparation: preparationOf(recipe) };
   const file = async (kind: string) => {
-    const also = alsoFor('components', kind, asked);
+    const also = alsoFor('components', kind, asked, result);
     const found =
       also === null
         ? null

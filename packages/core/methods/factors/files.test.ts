@@ -37,7 +37,7 @@ describe('files', () => {
     };
     const texts = new Map<string, string>();
     for (const kind of fileKindsOf('factors', table)) {
-      const also = alsoFor('factors', kind, source);
+      const also = alsoFor('factors', kind, source, found);
       const more =
         also === null
           ? null

@@ -35,6 +35,8 @@ function scoreRenamed(score: Recipe['scores'][number], to: Rename): Recipe['scor
   };
 }
 
+const orNull = (name: string | null, to: Rename): string | null => (name === null ? null : to(name));
+
 function reductionRenamed(reduction: Reduction, to: Rename): Reduction {
   const { without, names, map, repeatsBy, settings } = reduction;
   return {
@@ -43,7 +45,14 @@ function reductionRenamed(reduction: Reduction, to: Rename): Reduction {
     names: names.map(given =>
       given.profile === undefined ? given : { ...given, profile: profileRenamed(given.profile, to) },
     ),
-    map: { ...map, colour: map.colour === null ? null : to(map.colour) },
+    map: {
+      ...map,
+      colour: orNull(map.colour, to),
+      xMeasure: orNull(map.xMeasure, to),
+      yMeasure: orNull(map.yMeasure, to),
+      sizeBy: orNull(map.sizeBy, to),
+      shapeBy: orNull(map.shapeBy, to),
+    },
     repeatsBy: repeatsBy.map(to),
     settings: methodNamed(settings.method).renamed(settings, to) as Reduction['settings'],
   };

@@ -4,6 +4,7 @@ import type { ReductionBy, RowMap } from '@wold/core/recipe/schema';
 import { count, percent } from '@wold/core/writeup/format';
 import { ChoiceWord, NumberWord } from '../../../controls/Word';
 import { useEdit, useRecipe } from '../../../store/useStudy';
+import { SizeWord } from '../../../readings/map/SizeWord';
 import { useComponents } from '../results';
 
 /** How points are spread and sized, and what else is drawn. */
@@ -38,11 +39,9 @@ export function MapLooks({ reduction }: { reduction: ReductionBy<'components'> }
         onNumber={arrows => set({ arrows: Math.round(arrows) })}
       />
       , sized{' '}
-      <ChoiceWord
-        settles="What the size of a point stands for"
-        value={rotated && map.size === 'squared-cosine' ? 'same' : map.size}
-        choices={SIZE_WORDS.filter(({ value }) => !rotated || value !== 'squared-cosine')}
-        onChoose={size => set({ size })}
+      <SizeWord
+        reduction={reduction}
+        own={SIZE_WORDS.filter(({ value }) => !rotated || value !== 'squared-cosine')}
       />
       ,{' '}
       <ChoiceWord
@@ -81,7 +80,6 @@ const SPREAD_WORDS = [
 ];
 
 const SIZE_WORDS = [
-  { value: 'same' as const, name: 'alike', when: 'Groups are what counts.' },
   {
     value: 'squared-cosine' as const,
     name: 'by squared cosine',

@@ -21,6 +21,12 @@ const two = keepComponents(prepared, decomposition, 2);
 const map = (change: Partial<RowMap> = {}): RowMap => ({
   x: 1,
   y: 2,
+  z: null,
+  xMeasure: null,
+  yMeasure: null,
+  sizeBy: null,
+  shapeBy: null,
+  density: 'none',
   colour: null,
   figure: null,
   spread: 'scores',
