@@ -85,10 +85,28 @@ test('clusters: as many as there are kilns part best, agree with them, and becom
   await expect(clusters).toContainText(/Against kiln: adjusted Rand \.[789]\d, [89]\d\s% of the rows/);
   await expect(clusters.getByRole('table', { name: 'Clusters against kiln' })).toBeVisible();
   await expectAccessible(page);
+  await clusters.getByRole('button', { name: 'all dimensions of Components' }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^the measures/ })
+    .click();
+  await expect(clusters).toContainText('k-means on the measures, for 2 to 8 clusters, seed 1.');
+  await expect(clusters).toContainText(/\d clusters part best/);
+  await clusters.getByRole('button', { name: 'the measures' }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^all dimensions/ })
+    .click();
+  await expect(clusters).toContainText('5 clusters part best');
   await clusters.getByRole('button', { name: /^3/ }).click();
   await expect(clusters.getByRole('button', { name: 'Make a label of the 3 clusters' })).toBeVisible();
   await clusters.getByRole('button', { name: /^5/ }).click();
   await clusters.getByRole('button', { name: 'Make a label of the 5 clusters' }).click();
   await expect(page.getByRole('group', { name: 'Brief' })).toContainText('coloured by 5 clusters');
   await expect(page.getByRole('region', { name: 'Legend' })).toContainText('cluster 5');
+  await page.getByRole('button', { name: 'What sets groups apart' }).click();
+  const centres = page.getByRole('table', { name: 'Centres of 5 clusters' });
+  await expect(centres.getByRole('columnheader', { name: /cluster 5 \d+ rows/ })).toBeVisible();
+  await expect(centres.getByRole('row', { name: /^CaO %/ })).toBeVisible();
+  await expectAccessible(page);
 });

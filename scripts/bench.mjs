@@ -7,6 +7,7 @@ import { root } from './run.mjs';
 const ROUNDS = 3;
 const { componentsContests, correlationsAndEigen, parallelContest } = await bundled('bench/components.ts');
 const { factorsOf } = await bundled('bench/factors.ts');
+const { axesOf } = await bundled('bench/discriminant.ts');
 const { readingContest } = await bundled('bench/reading.ts');
 const { iterationsOf, nearestContest, nearestOf, productsContest, searchOf } =
   await bundled('bench/neighbours.ts');
@@ -48,6 +49,14 @@ console.log(
 );
 const products = productsContest(60_000, 784, helpers);
 contest(products.name, products.ours, products.plain);
+const groups = axesOf(60_000, 784, 10, helpers);
+const ofComponents = time(groups.components);
+let made = null;
+const ofAxes = time(() => (made = groups.axes()));
+const ofHeldOut = time(() => groups.heldOut(made));
+console.log(
+  `discriminant axes of ten groups, 60,000 × 784: ${ms(ofAxes)}, ${(ofAxes / ofComponents).toFixed(1)} × its components (at most 4); with ten parts held out ${((ofAxes + ofHeldOut) / ofComponents).toFixed(1)} ×`,
+);
 const rates = [];
 for (const n of [10_000, 60_000, 120_000]) {
   const { tsne, umap, forceError, end } = iterationsOf(n, helpers);

@@ -58,6 +58,7 @@ try {
   await edits('5,000 × 50', written('middling.csv', studyCsv(5000, 50, 6)), PREPARATION_CHANGES);
   await edits('500 × 50', written('small.csv', studyCsv(500, 50, 6)), EDITS);
   await manyMeasures(written('wide.csv', studyCsv(1000, 800, 20)));
+  for (const n of [60_000, 500_000]) await handled(n, written(`points-${n}.csv`, longCsv(n, 4)));
   const stamps = written('stamps.csv', stampLines(60_000, 28));
   for (const layout of ['t-SNE', 'UMAP']) await mapped(layout, stamps);
   console.log('Making the files …');
@@ -124,6 +125,79 @@ async function manyMeasures(path) {
     await page.keyboard.press('3');
     await inSight(page, '[aria-label="Strongest pairs"] li, [aria-label="Strongest pairs"] tr');
     console.log(`1,000 × 800: suitability shown after ${seconds(performance.now() - start)}`);
+  });
+}
+
+/** How a map of many rows answers the hand: drawn, zoomed, pointed at and drawn around. */
+async function handled(n, path) {
+  await inBrowser(async page => {
+    await page.goto(`http://127.0.0.1:${PORT}/`);
+    await page.getByLabel('Table file').setInputFiles(path);
+    await page.getByRole('grid').waitFor({ timeout: 300_000 });
+    await page.keyboard.press('4');
+    await page.getByRole('region', { name: 'Eigenvalues, list' }).waitFor({ timeout: 300_000 });
+    await page.waitForTimeout(3000);
+    const shown = await page.evaluate(async () => {
+      const start = performance.now();
+      document.querySelector('nav a[href$="/map"], a[href$="/map"]').click();
+      while (document.querySelector('[role=application]') === null) await new Promise(requestAnimationFrame);
+      for (let frame = 0; frame < 2; frame++) await new Promise(requestAnimationFrame);
+      return performance.now() - start;
+    });
+    await page.waitForTimeout(2000);
+    const map = await page.getByRole('application').boundingBox();
+    const [x, y] = [map.x + map.width / 2, map.y + map.height / 2];
+    await page.mouse.move(x, y);
+    const rate = await page.evaluate(async () => {
+      const surface = document.querySelector('[role=application]');
+      const box = surface.getBoundingClientRect();
+      const at = {
+        clientX: box.x + box.width / 2,
+        clientY: box.y + box.height / 2,
+        bubbles: true,
+        cancelable: true,
+      };
+      let frames = 0;
+      const start = performance.now();
+      while (performance.now() - start < 2000) {
+        surface.dispatchEvent(new WheelEvent('wheel', { ...at, deltaY: frames % 40 < 20 ? -20 : 20 }));
+        await new Promise(requestAnimationFrame);
+        frames++;
+      }
+      return frames / 2;
+    });
+    const pointed = await page.evaluate(async () => {
+      const surface = document.querySelector('[role=application]');
+      const box = surface.getBoundingClientRect();
+      const times = [];
+      for (let step = 0; step < 10; step++) {
+        const at = {
+          clientX: box.x + box.width / 2 + 3 * step,
+          clientY: box.y + box.height / 2,
+          bubbles: true,
+        };
+        const start = performance.now();
+        surface.dispatchEvent(new PointerEvent('pointermove', at));
+        await new Promise(requestAnimationFrame);
+        times.push(performance.now() - start);
+      }
+      return times.sort((a, b) => a - b)[5];
+    });
+    await page.mouse.move(x - 60, y - 60);
+    await page.mouse.down();
+    for (const [dx, dy] of [
+      [60, -60],
+      [60, 60],
+      [-60, 60],
+    ])
+      await page.mouse.move(x + dx, y + dy, { steps: 6 });
+    const start = performance.now();
+    await page.mouse.up();
+    await page.getByRole('heading', { name: /rows selected/ }).waitFor();
+    const drawn = performance.now() - start;
+    console.log(
+      `${n.toLocaleString('en')} points: map drawn after ${seconds(shown)}, zoomed at ${rate.toFixed(0)} pictures a second, pointed at in ${pointed.toFixed(0)} ms, rows drawn around selected after ${drawn.toFixed(0)} ms`,
+    );
   });
 }
 

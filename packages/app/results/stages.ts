@@ -4,18 +4,24 @@ import { measureBoxes, type MeasureBoxes } from '@wold/core/preparation/boxes';
 import type { MeasureDistribution } from '@wold/core/preparation/distribution';
 import { treatmentOf } from '@wold/core/preparation/treatmentOf';
 import type { Clusters } from '@wold/core/clusters/clusters';
-import { TRIED } from '@wold/core/clusters/tried';
 import { methodNamed } from '@wold/core/methods/all';
 import { namesOn, type Naming } from '@wold/core/methods/names';
 import { withPlaced, type PlacedRows, type Placement } from '@wold/core/methods/placement';
-import { placedRequest, preparationOf, reducedBy, reductionRequest } from '@wold/core/recipe/requests';
+import {
+  placedRequest,
+  preparationOf,
+  reducedBy,
+  reductionRequest,
+  withoutOf,
+} from '@wold/core/recipe/requests';
 import type { Recipe, Reduction } from '@wold/core/recipe/schema';
-import { requestKey } from '@wold/core/recipe/stages';
+import { requestKey, type Request } from '@wold/core/recipe/stages';
 import type { Suitability } from '@wold/core/suitability/suitability';
 import { findColumn } from '@wold/core/table/table';
 import type { ColumnDescription } from '@wold/core/table/describe';
-import type { PictureFigures } from '@wold/core/trust/pictureFigures';
+import { PICTURE_NEIGHBOURS, type PictureFigures } from '@wold/core/trust/pictureFigures';
 import type { Replicates } from '@wold/core/trust/replicates';
+import type { LevelCentres } from '@wold/core/use/levelCentres';
 import type { PlacedAccount } from '@wold/core/use/placedAccount';
 import type { ScoreRelation } from '@wold/core/use/scoreRelations';
 import { useTable } from '../store/TableContext';
@@ -109,15 +115,12 @@ export function usePictureFigures(reduction: Reduction, wanted: boolean): Findin
     reduced: reducedBy(recipe, reduction),
     preparation: preparationOf(recipe),
     dimensions,
-    k: JUDGED_AT,
+    k: PICTURE_NEIGHBOURS,
     label,
     stage: 'pictureFigures',
   } as const;
   return useResult(request, `picture ${reduction.id}`, `judging ${reduction.name}`, wanted && columns > 0);
 }
-
-/** The nearest rows by which pictures are compared. */
-const JUDGED_AT = 10;
 
 /** Where a reduction, by whichever method, places the rows. */
 export function usePlacement(reduction: Reduction): Finding<Placement> {
@@ -173,9 +176,30 @@ export function usePlacedAccount(): Finding<PlacedAccount> {
 }
 
 /** The rows of a reduction in clusters. */
-export function useClusters(reduction: Reduction): Finding<Clusters> {
-  const request = { reduced: reducedBy(useRecipe(), reduction), stage: 'clusters', ...TRIED } as const;
-  return useResult(request, `clusters ${reduction.id}`, 'finding clusters');
+export function useClusters(
+  reduction: Reduction,
+  by: 'reduction' | 'measures',
+  most: number,
+  seed: number,
+): Finding<Clusters> {
+  const recipe = useRecipe();
+  const asked = { most, seed };
+  const request: Request =
+    by === 'reduction'
+      ? { reduced: reducedBy(recipe, reduction), stage: 'clusters', ...asked }
+      : {
+          preparation: preparationOf(recipe),
+          without: withoutOf(recipe, reduction),
+          stage: 'measureClusters',
+          ...asked,
+        };
+  return useResult(request, `clusters ${reduction.id}`, 'finding clusters') as Finding<Clusters>;
+}
+
+/** Where the levels of a label lie on each measure. */
+export function useLevelCentres(label: string): Finding<LevelCentres> {
+  const preparation = preparationOf(useRecipe());
+  return useResult({ preparation, label, stage: 'levelCentres' }, 'level centres', `describing ${label}`);
 }
 
 /** Scatter within repeats against all scatter. */

@@ -44,7 +44,7 @@ export const startsFor = ({ rows, columns }: Pick<Matrix, 'rows' | 'columns'>): 
  * @throws Problem where fewer than three rows are placed apart
  */
 export function clustersOf(
-  { rows, at, weights, counts }: Placement,
+  { rows, at, weights, counts }: Pick<Placement, 'rows' | 'at' | 'weights' | 'counts'>,
   most: number,
   seed: number,
   host: Host = quietHost,

@@ -1,3 +1,4 @@
+import { prepared, type OfPreparation } from '../preparation/stages';
 import { placement, type OfPlacement } from '../methods/stages';
 import { stage } from '../stages/stage';
 import type { Clusters } from './clusters';
@@ -9,3 +10,9 @@ export const clusters = stage<OfPlacement & { readonly most: number; readonly se
   'long',
   [placement],
 );
+
+/** Rows parted into clusters by the measures themselves, as they are prepared. */
+export const measureClusters = stage<
+  OfPreparation & { readonly without: readonly string[]; readonly most: number; readonly seed: number },
+  Clusters
+>('measureClusters', 1, 'long', [prepared]);

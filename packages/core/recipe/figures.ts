@@ -18,6 +18,7 @@ import type { Recipe, Reduction } from './schema';
 import { againstLabel, type AgainstLabel } from '../clusters/againstLabel';
 import { bestClustering } from '../clusters/clusters';
 import { TRIED } from '../clusters/tried';
+import { PICTURE_NEIGHBOURS } from '../trust/pictureFigures';
 import { STAGES } from './stages';
 
 /** The version of the form that figures are written in; docs/figures.md tells of it. */
@@ -119,13 +120,14 @@ async function reductionFigures(
   const { id, name, names, settings, repeatsBy } = reduction;
   const { method } = settings;
   const rows = hasCases(table);
+  const label = labelOf(table, reduction);
   const reduced = reducedBy(recipe, reduction);
   const own = await workOf(method).figures({
     settings,
     ask: reduced.ask,
     preparation: preparationOf(recipe),
     rows,
-    label: labelOf(table, reduction),
+    label,
     figure,
     host: stretch(host, 0, 0.8),
   });
@@ -141,6 +143,11 @@ async function reductionFigures(
     groups: 'problem' in placed || !rows ? [] : mapGroups(table, reduction, placed),
     scores: rows ? { file: `${stem}-scores.csv` } : null,
     relations: rows ? await figure(STAGES.scoreRelations, { reduced }, stretch(host, 0.8, 0.9)) : null,
+    picture: 'problem' in placed || !rows ? null : await pictureOf(table, recipe, reduction, placed, figure),
+    centres:
+      label === null || !rows || table.matrix !== null
+        ? null
+        : await figure(STAGES.levelCentres, { preparation: preparationOf(recipe), label }),
     clusters: 'problem' in placed || !rows ? null : await clusterFigures(table, reduction, reduced, figure),
     replicates:
       rows && repeatsBy.length > 0
@@ -153,6 +160,25 @@ async function reductionFigures(
 function labelOf(table: Table, { map }: Reduction): string | null {
   const column = map.colour === null ? undefined : findColumn(table, map.colour);
   return column?.kind === 'levels' ? column.name : null;
+}
+
+/** How true the map is on the dimensions that it shows, by the yardstick that all pictures are compared by. */
+async function pictureOf(
+  table: Table,
+  recipe: Recipe,
+  reduction: Reduction,
+  { at }: Placement,
+  figure: AskFigures,
+): Promise<object | null> {
+  if (table.matrix !== null) return null;
+  const { x, y } = reduction.map;
+  return figure(STAGES.pictureFigures, {
+    reduced: reducedBy(recipe, reduction),
+    preparation: preparationOf(recipe),
+    dimensions: [...new Set([x, y].map(d => Math.min(d, at.columns) - 1))],
+    k: PICTURE_NEIGHBOURS,
+    label: labelOf(table, reduction),
+  });
 }
 
 /** The clusters of a reduction's rows by their number, and those that part best against the label that colours the map. */

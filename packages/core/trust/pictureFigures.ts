@@ -27,6 +27,9 @@ export interface PictureFigures {
   readonly silhouette: number | null;
 }
 
+/** The nearest rows by which pictures are compared. */
+export const PICTURE_NEIGHBOURS = 10;
+
 /** Distinct rows up to which all are looked at; of more a sample. */
 const ALL = 5000;
 const SAMPLE = 1000;

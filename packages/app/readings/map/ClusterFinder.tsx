@@ -10,6 +10,9 @@ import type { Reduction } from '@wold/core/recipe/schema';
 import type { LevelColumn } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
 import { coefficient, percent } from '@wold/core/writeup/format';
+import { MOST_MATCHED } from '@wold/core/clusters/partitions';
+import { TRIED } from '@wold/core/clusters/tried';
+import { ChoiceWord, NumberWord } from '../../controls/Word';
 import { useClusters } from '../../results/stages';
 import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe } from '../../store/useStudy';
@@ -32,7 +35,10 @@ export function ClusterFinder({ reduction }: { reduction: Reduction }) {
 }
 
 function Finder({ reduction, onClose }: { reduction: Reduction; onClose: () => void }) {
-  const found = useClusters(reduction);
+  const [by, setBy] = useState<'reduction' | 'measures'>('reduction');
+  const [most, setMost] = useState<number>(TRIED.most);
+  const [seed, setSeed] = useState<number>(TRIED.seed);
+  const found = useClusters(reduction, by, most, seed);
   return (
     <section className={styles.finder} aria-label="Clusters">
       <div className={styles.head}>
@@ -41,6 +47,45 @@ function Finder({ reduction, onClose }: { reduction: Reduction; onClose: () => v
           Close
         </Button>
       </div>
+      <p className={styles.sentence}>
+        k-means on{' '}
+        <ChoiceWord
+          settles="What clusters are made of"
+          value={by}
+          choices={[
+            {
+              value: 'reduction' as const,
+              name: `all dimensions of ${reduction.name}`,
+              when: 'What the reduction kept: little noise, and what the map shows.',
+            },
+            {
+              value: 'measures' as const,
+              name: 'the measures',
+              when: 'As they are prepared, whatever is reduced: nothing is lost, noise counts too.',
+            },
+          ]}
+          onChoose={setBy}
+        />
+        , for 2 to{' '}
+        <NumberWord
+          settles="How many clusters are tried at most"
+          value={most}
+          least={2}
+          most={MOST_MATCHED}
+          why="Each number is tried from many starts; the one whose silhouette is largest parts best."
+          onNumber={value => setMost(Math.round(value))}
+        />{' '}
+        clusters, seed{' '}
+        <NumberWord
+          settles="The seed of the starts"
+          value={seed}
+          least={0}
+          most={999_999}
+          why="The same seed gives the same clusters."
+          onNumber={value => setSeed(Math.round(value))}
+        />
+        .
+      </p>
       <Resulting reading={found}>
         {value => <Choice reduction={reduction} clusters={value} onDone={onClose} />}
       </Resulting>
@@ -70,9 +115,7 @@ function Choice({ reduction, clusters, onDone }: ChoiceProps) {
   }
   return (
     <div className={styles.choice}>
-      <p className="soft small">
-        k-means on all dimensions of {reduction.name}: how well rows sit in their clusters, by their number.
-      </p>
+      <p className="soft small">How well rows sit in their clusters, by their number:</p>
       <ul className={styles.numbers}>
         {clusters.of.map(({ k, silhouette, within }) => (
           <li key={k}>
@@ -99,6 +142,7 @@ function Choice({ reduction, clusters, onDone }: ChoiceProps) {
       <Button className="small" onClick={label}>
         Make a label of the {chosen.k} clusters
       </Button>
+      <p className="soft small">Their centres stand in “What sets groups apart” then, above the map.</p>
       {colour?.kind === 'levels' && <Against clusters={clusters} chosen={chosen} column={colour} />}
     </div>
   );

@@ -41,6 +41,7 @@ import { pointsDrawn } from './pointsDrawn';
 import { BesideNote } from './BesideNote';
 import { ViewSwitch } from '../../controls/ViewSwitch';
 import { useView } from '../../store/useView';
+import { GroupLedger } from './GroupLedger';
 import { Planes } from './Planes';
 import { PictureLine } from './PictureLine';
 import { useBeside } from './useBeside';
@@ -76,21 +77,28 @@ function MarkedMap({ reduction, placement }: MarkedMapProps) {
   const marks = screensOf(reduction.settings.method).map.useMarks(reduction);
   const { placement: shown, beside } = useBeside(reduction, placement);
   const several = useStudy().beside.length > 0;
+  const groups = useGroupsLabel(reduction);
   const [view, setView] = useView(
     'map',
     MAP_VIEWS.map(([name]) => name),
     'map',
   );
   if (marks === null) return null;
-  const planes = placement.at.columns > 2 && placement.structure !== null && !several;
+  const planes = placement.at.columns > 2 && placement.structure !== null;
+  const views = MAP_VIEWS.filter(([name]) =>
+    name === 'planes' ? planes : name === 'groups' ? groups !== null : true,
+  );
+  const shownView = several ? 'map' : (views.find(([name]) => name === view)?.[0] ?? 'map');
   return (
     <>
-      {planes && (
+      {!several && views.length > 1 && (
         <div className={styles.views}>
-          <ViewSwitch views={MAP_VIEWS} view={view} onView={setView} />
+          <ViewSwitch views={views} view={shownView} onView={setView} />
         </div>
       )}
-      {planes && view === 'planes' ? (
+      {shownView === 'groups' && groups !== null ? (
+        <GroupLedger reduction={reduction} label={groups} />
+      ) : shownView === 'planes' ? (
         <Planes reduction={reduction} placement={placement} onLarge={() => setView('map')} />
       ) : (
         <>
@@ -107,7 +115,15 @@ function MarkedMap({ reduction, placement }: MarkedMapProps) {
 const MAP_VIEWS = [
   ['map', 'Map'],
   ['planes', 'All planes'],
+  ['groups', 'What sets groups apart'],
 ] as const;
+
+/** The label whose groups can be described by their measures; null where none colours the map. */
+function useGroupsLabel({ map }: Reduction): string | null {
+  const table = useTable();
+  if (table.matrix !== null || map.colour === null || map.figure !== null) return null;
+  return findColumn(table, map.colour)?.kind === 'levels' ? map.colour : null;
+}
 
 function RowMap({ reduction, placement, marks }: MarkedMapProps & { readonly marks: MapMarks }) {
   const { rows: selection } = useSelection();
