@@ -89,6 +89,7 @@ await shoot('map');
 await page.getByRole('button', { name: 'Dusk' }).click();
 await shoot('map-dusk');
 await page.getByRole('button', { name: 'Daylight' }).click();
+await page.getByRole('button', { name: 'Let go' }).click();
 // Gaps are filled, so that every sherd is placed.
 await page.keyboard.press('2');
 await choose(/^leave out rows with any/, 'fill gaps by components');

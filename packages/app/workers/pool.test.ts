@@ -38,8 +38,14 @@ class MockWorker {
       this.adopted++;
       return MockWorker.refuses ? Promise.reject(new Error('cannot be copied')) : Promise.resolve();
     },
-    read: (_file: Blob, name: string, _choices: object, _keeping: boolean, progress: Call['progress']) =>
-      this.take('read', name, 0, progress),
+    read: (
+      _file: Blob,
+      name: string,
+      _choices: object,
+      _keeping: boolean,
+      _newRows: object | null,
+      progress: Call['progress'],
+    ) => this.take('read', name, 0, progress),
     compute: (
       _table: object,
       request: Request,

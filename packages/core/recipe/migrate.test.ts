@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { readDelimited } from '../table/readDelimited';
 import { freshRecipe } from './fresh';
 import { RECIPE_VERSION } from './migrate';
-import { checkRecipe, parseRecipe, type Recipe } from './schema';
+import { checkRecipe, parseRecipe, type Recipe, type RowMap } from './schema';
 import { writeRecipe } from './writeRecipe';
 
 const table = readDelimited(new TextEncoder().encode('kiln,a,b\nx,1,2\ny,2,5\nx,3,1\n'), 'pots.csv');
@@ -121,13 +121,19 @@ test('a recipe that version 3 wrote is read: repeats by one column are repeats b
   expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);
 });
 
+/** A map with what versions 4 and 5 knew of it, all else being at rest. */
+function mapThen({ figure, z, xMeasure, yMeasure, sizeBy, shapeBy, density, ...map }: RowMap): object {
+  expect([figure, z, xMeasure, yMeasure, sizeBy, shapeBy, density]).toEqual([
+    ...Array<null>(6).fill(null),
+    'none',
+  ]);
+  return map;
+}
+
 test('a recipe that version 4 wrote is read as it is', () => {
   const text = readFileSync(join(__dirname, 'kept', 'version4.json'), 'utf8');
   const recipe = parseRecipe(text, 'version4.json');
-  const known = recipe.reductions.map(({ map: { figure: _, ...map }, ...reduction }) => ({
-    ...reduction,
-    map,
-  }));
+  const known = recipe.reductions.map(({ map, ...reduction }) => ({ ...reduction, map: mapThen(map) }));
   const { pictures, ...rest } = recipe;
   expect(pictures).toBe(false);
   expect({ ...rest, version: 4, reductions: known }).toEqual(JSON.parse(text));
@@ -139,12 +145,23 @@ test('a recipe that version 5 wrote is read as it is, its factors too', () => {
   const text = readFileSync(join(__dirname, 'kept', 'version5.json'), 'utf8');
   const recipe = parseRecipe(text, 'version5.json');
   expect(recipe.reductions.map(({ settings }) => settings.method)).toEqual(['components', 'factors']);
-  const known = recipe.reductions.map(({ map: { figure: _, ...map }, ...reduction }) => ({
-    ...reduction,
-    map,
-  }));
+  const known = recipe.reductions.map(({ map, ...reduction }) => ({ ...reduction, map: mapThen(map) }));
   const { pictures, ...rest } = recipe;
   expect(pictures).toBe(false);
   expect({ ...rest, version: 5, reductions: known }).toEqual(JSON.parse(text));
+  expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);
+});
+
+test('a recipe that version 6 wrote is read, its map of neighbours too, with what is new at rest', () => {
+  const text = readFileSync(join(__dirname, 'kept', 'version6.json'), 'utf8');
+  const recipe = parseRecipe(text, 'version6.json');
+  expect(recipe.version).toBe(RECIPE_VERSION);
+  const map = recipe.reductions.find(({ settings }) => settings.method === 'neighbours')!;
+  expect(map.settings).toMatchObject({
+    embedding: 'umap',
+    placing: 'optimised',
+    sheet: { sizes: [], across: 'seed', columns: 3 },
+  });
+  expect(map.map.figure).toBe('trustworthiness');
   expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);
 });

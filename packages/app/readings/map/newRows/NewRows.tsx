@@ -110,7 +110,7 @@ function Placed({ reduction, placement }: NewRowsProps) {
           drawn hollow.
         </p>
       )}
-      {found !== null && <Doubts found={found} />}
+      {found !== null && found.rows.length > 0 && <Doubts found={found} />}
       {How === undefined ? (
         rows.length > 0 && (
           <p className="soft small">Placed by the dimensions themselves, as the rows in use are.</p>
