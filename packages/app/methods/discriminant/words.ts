@@ -1,5 +1,5 @@
 import type { Discriminant } from '@wold/core/methods/discriminant/discriminant';
-import { percent } from '@wold/core/writeup/format';
+import { percent, shortName } from '@wold/core/writeup/format';
 import type { MethodWords } from '../method';
 import { useAxesAnswer } from './dimensions/answer';
 import { DISCRIMINANT_HINTS } from './hints';
@@ -40,5 +40,5 @@ export const discriminantWords: MethodWords<'discriminant'> = {
   fit: ({ shares, label }: Discriminant, dimensions) =>
     `${percent(dimensions.reduce((sum, d) => sum + shares[d - 1]!, 0))} of what parts ${label}`,
   line: ({ kept, shares, label }: Discriminant) =>
-    `${label}: ${kept} hold ${percent(shares.slice(0, kept).reduce((sum, share) => sum + share, 0))}`,
+    `${shortName(label, 14)}: ${kept} hold ${percent(shares.slice(0, kept).reduce((sum, share) => sum + share, 0))}`,
 };

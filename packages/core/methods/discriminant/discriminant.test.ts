@@ -316,8 +316,9 @@ test('rows held out are told alike whether their part is left out of the sums or
     const host = { progress: () => undefined };
     const anew = heldOutAnew(table, asked.of, asked.groups, asked.made, rest, host);
     const kept = heldOutAsPrepared(asked.of, asked.made.kept, rest, host);
-    expect([...kept]).toEqual([...anew]);
-    expect([...kept].filter((as, i) => as !== asked.made.group[i]).length).toBeGreaterThan(0);
+    expect([...kept.as]).toEqual([...anew.as]);
+    kept.square.forEach((square, i) => expect(square).toBeCloseTo(anew.square[i]!, 6));
+    expect([...kept.as].filter((as, i) => as !== asked.made.group[i]).length).toBeGreaterThan(0);
   }
 });
 
@@ -329,6 +330,37 @@ test('groups that noise alone makes are told no better than by chance where rows
   const told = tell(table, asked.of, asked.groups, asked.made, { ...telling, preparation: asked.input });
   expect(told.apparent.right).toBeGreaterThan(0.6);
   expect(Math.abs(told.heldOut!.right - 0.5)).toBeLessThan(4 * Math.sqrt(0.25 / n));
+});
+
+test('how usual a placed row is, is told by rows held out: rows of the groups are so, others are not', () => {
+  // More measures than rows: by the axes themselves every other row would be far out.
+  const p = 60;
+  const n = 90;
+  const table = grouped(n, p, 3, 29, 0.6);
+  const entries = table.columns.map(column =>
+    Array.from({ length: n }, (_, i) =>
+      column.kind === 'number' ? column.values[i]! : column.levels[column.codes[i]!]!,
+    ),
+  );
+  const changed = entries.map((list, j) =>
+    list.map((value, i) => {
+      if (j === p) return i < 30 ? 'unknown' : value;
+      return i === 0 ? 40 * Number(value) : value;
+    }),
+  );
+  const whole = tableOf(changed, [...measures(p), 'group']);
+  const asked = found(whole, p, { shrinkage: 'always' });
+  const telling = { priors: 'sizes', folds: 10, seed: 1, keep: 'all', shrinkage: 'always' } as const;
+  const { placed } = tell(whole, asked.of, asked.groups, asked.made, {
+    ...telling,
+    preparation: asked.input,
+  });
+  expect(placed.usual[0]).toBe(0);
+  const others = [...placed.usual].slice(1);
+  const mean = others.reduce((sum, share) => sum + share, 0) / others.length;
+  // Were they as the rows held out are, it would be one half.
+  expect(mean).toBeGreaterThan(0.25);
+  expect(mean).toBeLessThan(0.75);
 });
 
 test('rows of no group, or of one that is not known, are placed as their entries have it', () => {

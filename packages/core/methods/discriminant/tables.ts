@@ -136,7 +136,7 @@ export function toldTable({ result }: Output, found: Told | null): string[][] {
   const level = (place: number | undefined) =>
     place === undefined || place < 0 ? '' : (result.levels[place] ?? '');
   return [
-    ['row', result.label, 'told', 'likely', 'held out', 'share of its rows as far or farther'],
+    ['row', result.label, 'told', 'likely', 'held out', 'share of rows held out as far or farther'],
     ...Array.from(result.rows, (row, i) => [
       String(row + 1),
       level(result.group[i]),

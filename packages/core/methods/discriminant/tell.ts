@@ -43,9 +43,10 @@ export function tell(
   const counted = made.weights;
   const confusions = (told: ArrayLike<number>): Confusions => confusionsOf(codes, told, rows.groups, counted);
   const anew = of.prepared.values.values.length <= ANEW;
-  const heldOutAs = anew
+  const heldOut = anew
     ? heldOutAnew(table, of, groups, made, telling, host)
     : heldOutAsPrepared(of, made.kept, telling, host);
+  const { as: heldOutAs } = heldOut;
   const placed = nearest(made.placedScores, made.centres, priorsOf(made.sizes, telling.priors));
   const all = made.sizes.reduce((sum, size) => sum + size, 0);
   return {
@@ -62,9 +63,39 @@ export function tell(
       rows: made.placedRows,
       as: placed.as,
       likely: placed.likely,
-      usual: placed.square.map(square => chiSquareTail(square, made.kept)),
+      usual: usualOf(placed.square, heldOut, made),
     },
   };
+}
+
+/** Rows held out: the groups that they are told to be of (−1 where they are not), and how far they are from the nearest mean. */
+interface HeldOut {
+  readonly as: Int32Array;
+  /** Squared; NaN where they are not told. */
+  readonly square: Float64Array;
+}
+
+const nothingHeldOut = (rows: number): HeldOut => ({
+  as: new Int32Array(rows).fill(-1),
+  square: new Float64Array(rows).fill(NaN),
+});
+
+/**
+ * For each of some rows the share of rows that are held out and lie as far from the nearest mean, or farther: axes that
+ * fit the rows they know too closely put all others far out. Of normal groups where none could be held out.
+ */
+function usualOf(
+  squares: Float64Array,
+  { square }: HeldOut,
+  { weights, counts, kept }: Discriminant,
+): Float64Array {
+  const told = [...square.keys()].filter(i => !Number.isNaN(square[i]!));
+  if (told.length === 0) return squares.map(value => chiSquareTail(value, kept));
+  const stands = (i: number) => (counts && weights !== null ? weights[i]! : 1);
+  const all = told.reduce((sum, i) => sum + stands(i), 0);
+  return squares.map(
+    value => told.reduce((sum, i) => (square[i]! >= value ? sum + stands(i) : sum), 0) / all,
+  );
 }
 
 function confusionsOf(
@@ -148,10 +179,10 @@ export function heldOutAnew(
   made: Discriminant,
   telling: Telling,
   host: Host,
-): Int32Array {
+): HeldOut {
   const { folds, seed, preparation, priors, keep, shrinkage } = telling;
   const fold = foldsOf(rows, folds, seed);
-  const as = new Int32Array(rows.group.length).fill(-1);
+  const out = nothingHeldOut(rows.group.length);
   for (let f = 0; f < folds; f++) {
     host.progress(f / folds);
     const placeOf = new Map<number, number>();
@@ -170,10 +201,12 @@ export function heldOutAnew(
     const told = nearest(found.placedScores, found.centres, priorsOf(found.sizes, priors));
     found.placedRows.forEach((row, i) => {
       const place = placeOf.get(row);
-      if (place !== undefined) as[place] = told.as[i]!;
+      if (place === undefined) return;
+      out.as[place] = told.as[i]!;
+      out.square[place] = told.square[i]!;
     });
   }
-  return as;
+  return out;
 }
 
 /** The same with measures as they are prepared: what the rows held out add to all sums is taken off. */
@@ -182,9 +215,9 @@ export function heldOutAsPrepared(
   kept: number,
   { folds, seed, priors, shrinkage }: Telling,
   host: Host,
-): Int32Array {
+): HeldOut {
   const fold = foldsOf(rows, folds, seed);
-  const as = new Int32Array(rows.group.length).fill(-1);
+  const out = nothingHeldOut(rows.group.length);
   const all = Uint32Array.from(fold.keys());
   const parts = Array.from({ length: folds }, (_, f) => all.filter(i => fold[i] === f));
   const sumsOf = (places: Uint32Array | null): Sums => ({
@@ -202,9 +235,12 @@ export function heldOutAsPrepared(
     const first = firstAxes(axes, kept);
     const centres = product(withoutGaps(moments.means), first);
     const told = nearest(product(someRows(rows.x, part), first), centres, priorsOf(moments.sizes, priors));
-    part.forEach((i, k) => (as[i] = told.as[k]!));
+    part.forEach((i, k) => {
+      out.as[i] = told.as[k]!;
+      out.square[i] = told.square[k]!;
+    });
   });
-  return as;
+  return out;
 }
 
 const firstAxes = ({ coefficients }: Axes, kept: number): Matrix => {

@@ -26,7 +26,7 @@ export interface PlacedTold {
   readonly rows: Uint32Array;
   readonly as: Uint32Array;
   readonly likely: Float64Array;
-  /** The share of a group's rows that would lie as far from its centre, or farther. */
+  /** The share of rows held out that lie as far from the nearest group's mean, or farther; of normal groups where none is. */
   readonly usual: Float64Array;
 }
 
@@ -37,3 +37,6 @@ export interface Confusions {
   readonly right: number;
   readonly ofEach: Float64Array;
 }
+
+/** A row as far out as fewer of the rows held out are is like no group. */
+export const UNLIKE_GROUPS = 0.01;

@@ -1,4 +1,5 @@
-import { figure, percent } from '@wold/core/writeup/format';
+import { UNLIKE_GROUPS } from '@wold/core/methods/discriminant/told';
+import { percent } from '@wold/core/writeup/format';
 import { Fact } from '../../../lens/Fact';
 import { useDiscriminant, useTold, type DiscriminantReduction } from '../results';
 import styles from '../../../lens/Lens.module.css';
@@ -35,16 +36,13 @@ export function RowTold({ hand, row }: { hand: DiscriminantReduction; row: numbe
       <h3 className={styles.section}>Its group by {hand.name}</h3>
       <dl className={styles.facts}>
         <Fact name="most likely" value={`${levels[placed.as[place]!]!}, ${percent(placed.likely[place]!)}`} />
-        <Fact name="as far out or farther" value={usual < 0.001 ? 'under 0.1 %' : percent(usual, 1)} />
+        <Fact name="as far out or farther" value={usual < UNLIKE_GROUPS ? 'under 1 %' : percent(usual, 1)} />
       </dl>
       <p className="soft small">
-        {usual < UNLIKE
-          ? 'It is like no group: a row so far from every centre is hardly ever one of theirs.'
-          : `Of a group’s rows, so many lie as far from its centre (χ² of ${figure(found.kept)}).`}
+        {usual < UNLIKE_GROUPS
+          ? 'It is like no group: hardly a row held out lies so far from every centre.'
+          : 'Of the rows held out, so many lie as far from the nearest group’s centre.'}
       </p>
     </>
   );
 }
-
-/** A row that fewer of a group's rows than this would lie as far out as is like none of them. */
-const UNLIKE = 0.001;

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
-import type { Confusions, Told } from '@wold/core/methods/discriminant/told';
+import { UNLIKE_GROUPS, type Confusions, type Told } from '@wold/core/methods/discriminant/told';
 import { confusionsTable } from '@wold/core/methods/discriminant/tables';
 import { fileStem } from '@wold/core/writeup/fileStem';
 import { count, percent, shortName } from '@wold/core/writeup/format';
@@ -194,8 +194,6 @@ function ConfusionsTable({ levels, shown, label }: ConfusionsTableProps) {
 }
 
 const MOST_PLACED = 400;
-/** A row as far out as fewer of a group's rows are is like none of them. */
-const UNLIKE = 0.001;
 
 /** Rows without a known group: what they are told to be. */
 function RowsPlaced({ reduction, told }: ToldProps) {
@@ -214,15 +212,17 @@ function RowsPlaced({ reduction, told }: ToldProps) {
   return (
     <>
       <p className="soft small">
-        {count(rows.length, 'row')} had no say in the axes. <strong>As far or farther</strong>: the share of a
-        group’s rows that lie as far from its centre; under 0.1 % a row is like no group.
+        {count(rows.length, 'row')} had no say in the axes. <strong>As far or farther</strong>: the share of
+        rows held out that lie as far from the nearest group’s centre; under 1 % a row is like no group.
       </p>
       <div className={styles.scroller} tabIndex={0} role="region" aria-label="Rows placed, scrollable">
         <table className={styles.table} aria-label="Rows placed">
           <thead>
             <tr>
               <th scope="col">row</th>
-              <th scope="col">told to be</th>
+              <th scope="col" className={styles.word}>
+                told to be
+              </th>
               <th scope="col">likely</th>
               <th scope="col">as far or farther</th>
               <th scope="col">
@@ -240,8 +240,8 @@ function RowsPlaced({ reduction, told }: ToldProps) {
                 </th>
                 <td className={styles.word}>{told.levels[as[i]!]}</td>
                 <td>{percent(likely[i]!, 1)}</td>
-                <td>{usual[i]! < UNLIKE ? '< 0.1 %' : percent(usual[i]!, 1)}</td>
-                <td className={styles.word}>{usual[i]! < UNLIKE ? 'like no group' : ''}</td>
+                <td>{usual[i]! < UNLIKE_GROUPS ? 'under 1 %' : percent(usual[i]!, 1)}</td>
+                <td className={styles.word}>{usual[i]! < UNLIKE_GROUPS ? 'like no group' : ''}</td>
               </tr>
             ))}
           </tbody>
