@@ -8,6 +8,7 @@ import { cellText } from '@wold/core/writeup/cellText';
 import { fileStem } from '@wold/core/writeup/fileStem';
 import { figure, shortName } from '@wold/core/writeup/format';
 import { LedgerCells } from '../../methods/parts/meaning/LedgerCells';
+import { LedgerHeads } from '../../methods/parts/meaning/LedgerHeads';
 import { LedgerTable } from '../../methods/parts/meaning/LedgerTable';
 import { MeasureName } from '../../methods/parts/meaning/MeasureName';
 import { useMeasures } from '../../methods/parts/meaning/useMeasures';
@@ -74,28 +75,23 @@ function Centres({ reduction, centres }: { reduction: Reduction; centres: LevelC
         tail={NO_TAIL}
         wordingOf={wordingOf}
         head={across => (
-          <thead>
-            <tr>
-              <th scope="col" className={ledger.measure}>
-                <span className="unseen">measure</span>
-              </th>
-              {across.before > 0 && <td aria-hidden="true" style={{ minWidth: across.before }} />}
-              {across.places.map(g => (
-                <th key={g} scope="col" aria-colindex={g + 2} title={levels[g]}>
-                  <Link
-                    component="button"
-                    type="button"
-                    className={styles.level}
-                    onClick={() => dispatch(isolatedLevel(code(levels[g]!)))}
-                  >
-                    {shortName(levels[g]!, 18)}
-                  </Link>
-                  <span className="soft small">{sizes[g]!.toLocaleString('en')} rows</span>
-                </th>
-              ))}
-              {across.after > 0 && <td aria-hidden="true" style={{ minWidth: across.after }} />}
-            </tr>
-          </thead>
+          <LedgerHeads
+            across={across}
+            about={g => ({ title: levels[g]! })}
+            head={g => (
+              <>
+                <Link
+                  component="button"
+                  type="button"
+                  className={styles.level}
+                  onClick={() => dispatch(isolatedLevel(code(levels[g]!)))}
+                >
+                  {shortName(levels[g]!, 18)}
+                </Link>
+                <span className="soft small">{sizes[g]!.toLocaleString('en')} rows</span>
+              </>
+            )}
+          />
         )}
         line={({ place, across, letters }) => {
           const j = order[place]!;

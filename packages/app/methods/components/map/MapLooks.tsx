@@ -1,10 +1,10 @@
-import { MOST_ARROWS } from '@wold/core/recipe/mapSettings';
 import { withMap } from '@wold/core/recipe/edit/reductions';
 import type { ReductionBy, RowMap } from '@wold/core/recipe/schema';
-import { count, percent } from '@wold/core/writeup/format';
-import { ChoiceWord, NumberWord } from '../../../controls/Word';
+import { percent } from '@wold/core/writeup/format';
+import { ChoiceWord } from '../../../controls/Word';
 import { useEdit, useRecipe } from '../../../store/useStudy';
 import { SizeWord } from '../../../readings/map/SizeWord';
+import { ArrowsWord } from '../../parts/map/ArrowsWord';
 import { useComponents } from '../results';
 
 /** How points are spread and sized, and what else is drawn. */
@@ -29,14 +29,9 @@ export function MapLooks({ reduction }: { reduction: ReductionBy<'components'> }
         />
       )}
       , with{' '}
-      <NumberWord
-        settles="How many columns are drawn as arrows"
-        value={map.arrows}
-        word={map.arrows === 0 ? 'no arrows' : count(map.arrows, 'arrow')}
-        least={0}
-        most={MOST_ARROWS}
+      <ArrowsWord
+        reduction={reduction}
         why="The columns that the two dimensions hold best are drawn; 8 are easy to read."
-        onNumber={arrows => set({ arrows: Math.round(arrows) })}
       />
       , sized{' '}
       <SizeWord

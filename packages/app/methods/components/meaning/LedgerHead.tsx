@@ -10,6 +10,7 @@ import { selected } from '../../../store/studySlice';
 import { useAppDispatch } from '../../../store/store';
 import { useSelection } from '../../../store/useStudy';
 import { HeadName } from '../../parts/meaning/HeadName';
+import { DIMENSION, LedgerHeads } from '../../parts/meaning/LedgerHeads';
 import styles from '../../parts/meaning/Ledger.module.css';
 
 interface LedgerHeadProps {
@@ -26,41 +27,34 @@ export function LedgerHead({ reduction, components, across }: LedgerHeadProps) {
   const { structure } = componentsPlacement(components);
   const counts = useMemo(() => leadCounts(correlations), [correlations]);
   return (
-    <thead>
-      <tr>
-        <th scope="col" className={styles.measure}>
-          <span className="unseen">measure</span>
-        </th>
-        {across.before > 0 && <td aria-hidden="true" style={{ minWidth: across.before }} />}
-        {across.places.map(d => (
-          <th
-            key={d}
-            scope="col"
-            aria-colindex={d + 2}
-            data-dimension="true"
-            data-chosen={dimension === d + 1}
+    <LedgerHeads
+      across={across}
+      about={d => ({ ...DIMENSION, 'data-chosen': dimension === d + 1 })}
+      head={d => (
+        <>
+          <HeadName {...{ reduction, structure }} dimension={d + 1} noun="dimension" />
+          <Link
+            component="button"
+            type="button"
+            className={`${styles.share} soft`}
+            aria-label={`Dimension ${d + 1}, in the lens`}
+            onClick={() => dispatch(selected({ dimension: d + 1 }))}
           >
-            <HeadName {...{ reduction, structure }} dimension={d + 1} noun="dimension" />
-            <Link
-              component="button"
-              type="button"
-              className={`${styles.share} soft`}
-              aria-label={`Dimension ${d + 1}, in the lens`}
-              onClick={() => dispatch(selected({ dimension: d + 1 }))}
-            >
-              {d + 1} · {percent(heldBy[d]!, 1)} ·{' '}
-              <span className={counts[d]! < THIN ? styles.thin : undefined}>
-                {counts[d]} {counts[d] === 1 ? 'leads' : 'lead'}
-                {counts[d]! < THIN && ', thin'}
-              </span>
-            </Link>
+            {d + 1} · {percent(heldBy[d]!, 1)} ·{' '}
+            <span className={counts[d]! < THIN ? styles.thin : undefined}>
+              {counts[d]} {counts[d] === 1 ? 'leads' : 'lead'}
+              {counts[d]! < THIN && ', thin'}
+            </span>
+          </Link>
+        </>
+      )}
+      tail={
+        <>
+          <th scope="col" className={styles.heldHead} aria-colindex={kept + 2}>
+            held
           </th>
-        ))}
-        {across.after > 0 && <td aria-hidden="true" style={{ minWidth: across.after }} />}
-        <th scope="col" className={styles.heldHead} aria-colindex={kept + 2}>
-          held
-        </th>
-      </tr>
-    </thead>
+        </>
+      }
+    />
   );
 }

@@ -10,6 +10,7 @@ import { useAppDispatch } from '../../../store/store';
 import { useShortName } from '../../../store/useShortName';
 import { useSelection } from '../../../store/useStudy';
 import { HeadName } from '../../parts/meaning/HeadName';
+import { DIMENSION, LedgerHeads } from '../../parts/meaning/LedgerHeads';
 import { LedgerCells } from '../../parts/meaning/LedgerCells';
 import { LedgerTable } from '../../parts/meaning/LedgerTable';
 import { MeasureName } from '../../parts/meaning/MeasureName';
@@ -111,34 +112,23 @@ function Head({ reduction, found, across }: HeadProps) {
   const { structure } = discriminantPlacement(found);
   const counts = useMemo(() => leadCounts(withoutGaps(found.structure)), [found]);
   return (
-    <thead>
-      <tr>
-        <th scope="col" className={styles.measure}>
-          <span className="unseen">measure</span>
-        </th>
-        {across.before > 0 && <td aria-hidden="true" style={{ minWidth: across.before }} />}
-        {across.places.map(d => (
-          <th
-            key={d}
-            scope="col"
-            aria-colindex={d + 2}
-            data-dimension="true"
-            data-chosen={dimension === d + 1}
+    <LedgerHeads
+      across={across}
+      about={d => ({ ...DIMENSION, 'data-chosen': dimension === d + 1 })}
+      head={d => (
+        <>
+          <HeadName {...{ reduction, structure }} dimension={d + 1} noun="axis" />
+          <Link
+            component="button"
+            type="button"
+            className={`${styles.share} soft`}
+            aria-label={`Axis ${d + 1}, in the lens`}
+            onClick={() => dispatch(selected({ dimension: d + 1 }))}
           >
-            <HeadName {...{ reduction, structure }} dimension={d + 1} noun="axis" />
-            <Link
-              component="button"
-              type="button"
-              className={`${styles.share} soft`}
-              aria-label={`Axis ${d + 1}, in the lens`}
-              onClick={() => dispatch(selected({ dimension: d + 1 }))}
-            >
-              {d + 1} · {percent(found.shares[d]!)} · {counts[d]} {counts[d] === 1 ? 'leads' : 'lead'}
-            </Link>
-          </th>
-        ))}
-        {across.after > 0 && <td aria-hidden="true" style={{ minWidth: across.after }} />}
-      </tr>
-    </thead>
+            {d + 1} · {percent(found.shares[d]!)} · {counts[d]} {counts[d] === 1 ? 'leads' : 'lead'}
+          </Link>
+        </>
+      )}
+    />
   );
 }

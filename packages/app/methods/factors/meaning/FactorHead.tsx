@@ -15,6 +15,7 @@ import { useAppDispatch } from '../../../store/store';
 import { useEdit, useRecipe, useSelection } from '../../../store/useStudy';
 import { fadeFor, type FactorReduction } from '../results';
 import { HeadName } from '../../parts/meaning/HeadName';
+import { DIMENSION, LedgerHeads } from '../../parts/meaning/LedgerHeads';
 import styles from '../../parts/meaning/Ledger.module.css';
 import own from './FactorLedger.module.css';
 
@@ -46,63 +47,56 @@ export function FactorHead({ reduction, factors, across }: FactorHeadProps) {
     [factors, fade],
   );
   return (
-    <thead>
-      <tr>
-        <th scope="col" className={styles.measure}>
-          <span className="unseen">measure</span>
-        </th>
-        {across.before > 0 && <td aria-hidden="true" style={{ minWidth: across.before }} />}
-        {across.places.map(d => (
-          <th
-            key={d}
-            scope="col"
-            aria-colindex={d + 2}
-            data-dimension="true"
-            data-chosen={dimension === d + 1}
-          >
-            <HeadName {...{ reduction, structure }} dimension={d + 1} noun="factor" />
-            <div className={own.head}>
-              <Link
-                component="button"
-                type="button"
-                className="soft"
-                aria-label={`Factor ${d + 1}, in the lens`}
-                onClick={() => dispatch(selected({ dimension: d + 1 }))}
-              >
-                {d + 1} ·{' '}
-                <span className={counts[d]! < THIN || doublets.has(d) ? styles.thin : undefined}>
-                  {counts[d]} {counts[d] === 1 ? 'leads' : 'lead'}
-                  {doublets.has(d) ? ', doublet' : counts[d]! < THIN && ', thin'}
-                </span>
-              </Link>
-              <Link
-                component="button"
-                type="button"
-                aria-label={`Turn the sign of ${dimensionName(names, d + 1)}`}
-                title="Turn its sign"
-                onClick={() => edit(withFactorTurned(recipe, reduction, d + 1, structure!), `turn ${d + 1}`)}
-              >
-                <SwapIcon fontSize="inherit" />
-              </Link>
-              <br />
-              <span title={rotated.oblique ? 'Sum of squared structure loadings' : 'Sum of squared loadings'}>
-                SS {fixed(structureSquares[d]!, 2)}
+    <LedgerHeads
+      across={across}
+      about={d => ({ ...DIMENSION, 'data-chosen': dimension === d + 1 })}
+      head={d => (
+        <>
+          <HeadName {...{ reduction, structure }} dimension={d + 1} noun="factor" />
+          <div className={own.head}>
+            <Link
+              component="button"
+              type="button"
+              className="soft"
+              aria-label={`Factor ${d + 1}, in the lens`}
+              onClick={() => dispatch(selected({ dimension: d + 1 }))}
+            >
+              {d + 1} ·{' '}
+              <span className={counts[d]! < THIN || doublets.has(d) ? styles.thin : undefined}>
+                {counts[d]} {counts[d] === 1 ? 'leads' : 'lead'}
+                {doublets.has(d) ? ', doublet' : counts[d]! < THIN && ', thin'}
               </span>
-              <br />
-              <span title="Reliability of the measures that it leads: Cronbach’s α, McDonald’s ω">
-                α {coefficient(reliabilities[d]!.alpha)} · ω {coefficient(reliabilities[d]!.omega)}
-              </span>
-            </div>
+            </Link>
+            <Link
+              component="button"
+              type="button"
+              aria-label={`Turn the sign of ${dimensionName(names, d + 1)}`}
+              title="Turn its sign"
+              onClick={() => edit(withFactorTurned(recipe, reduction, d + 1, structure!), `turn ${d + 1}`)}
+            >
+              <SwapIcon fontSize="inherit" />
+            </Link>
+            <br />
+            <span title={rotated.oblique ? 'Sum of squared structure loadings' : 'Sum of squared loadings'}>
+              SS {fixed(structureSquares[d]!, 2)}
+            </span>
+            <br />
+            <span title="Reliability of the measures that it leads: Cronbach’s α, McDonald’s ω">
+              α {coefficient(reliabilities[d]!.alpha)} · ω {coefficient(reliabilities[d]!.omega)}
+            </span>
+          </div>
+        </>
+      )}
+      tail={
+        <>
+          <th scope="col" className={own.tail} aria-colindex={kept + 2}>
+            communality
           </th>
-        ))}
-        {across.after > 0 && <td aria-hidden="true" style={{ minWidth: across.after }} />}
-        <th scope="col" className={own.tail} aria-colindex={kept + 2}>
-          communality
-        </th>
-        <th scope="col" className={own.tail} aria-colindex={kept + 3}>
-          uniqueness
-        </th>
-      </tr>
-    </thead>
+          <th scope="col" className={own.tail} aria-colindex={kept + 3}>
+            uniqueness
+          </th>
+        </>
+      }
+    />
   );
 }
