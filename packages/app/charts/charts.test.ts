@@ -89,6 +89,40 @@ describe('names beside points', () => {
     }
   });
 
+  test('however they lie, whatever their length: none meets another or what is taken, and all are in bounds', () => {
+    const box = fc.record({ left: fc.integer({ min: 0, max: 250 }), top: fc.integer({ min: 0, max: 250 }) });
+    const name = fc.record({
+      x: fc.integer({ min: 0, max: 300 }),
+      y: fc.integer({ min: 0, max: 300 }),
+      text: fc.string({ minLength: 1, maxLength: 30 }),
+      moves: fc.boolean(),
+    });
+    fc.assert(
+      fc.property(fc.array(name, { maxLength: 60 }), fc.array(box, { maxLength: 3 }), (names, boxes) => {
+        const taken = boxes.map(({ left, top }) => ({ left, top, right: left + 40, bottom: top + 20 }));
+        const places = placeNames(names, centre, { ...placing, taken }).filter(place => place !== null);
+        const all = [
+          ...places.map(({ left, top, width, height }) => ({
+            left,
+            top,
+            right: left + width,
+            bottom: top + height,
+          })),
+        ];
+        const meet = (a: (typeof all)[number], b: (typeof all)[number]) =>
+          a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
+        all.forEach((own, i) => {
+          expect(all.slice(0, i).some(other => meet(own, other))).toBe(false);
+          expect(taken.some(other => meet(own, other))).toBe(false);
+          const { bounds } = placing;
+          expect(own.left >= bounds.left && own.right <= bounds.right).toBe(true);
+          expect(own.top >= bounds.top && own.bottom <= bounds.bottom).toBe(true);
+        });
+      }),
+      { numRuns: 60 },
+    );
+  });
+
   test('points are kept clear of where there is room', () => {
     const name = { x: 200, y: 150, text: 'abc' };
     const avoided = [{ left: 202, right: 260, top: 140, bottom: 160 }];
