@@ -60,6 +60,7 @@ test('the same with the mouse alone', async ({ page }) => {
   await page.getByLabel('running share').check();
   await page.getByLabel('log scale').check();
   await rail.getByRole('link', { name: 'What do they mean?' }).click();
+  await expect(page.getByRole('table', { name: 'Ledger of loadings' })).toBeVisible();
   await page.getByRole('group', { name: 'Brief' }).getByRole('button', { name: 'not at all' }).click();
   await page
     .getByRole('dialog')

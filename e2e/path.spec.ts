@@ -171,11 +171,17 @@ test('reductions on the shelf: added, changed, set side by side, removed', async
   await shelf.getByRole('button', { name: 'Take Components in hand' }).click({ modifiers: ['Shift'] });
   const panes = page.getByRole('main').getByRole('slider', { name: 'Dimensions kept' });
   await expect(panes).toHaveCount(2);
+  // The two change places.
   await page.keyboard.press('[');
-  await expect(panes).toHaveCount(1);
+  await expect(shelf.getByRole('button', { name: 'Take Components in hand' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  await expect(panes).toHaveCount(2);
   await shelf.getByRole('button', { name: 'Actions for Components 2' }).click();
   await page.getByRole('menuitem', { name: 'Remove' }).click();
   await expect(shelf.getByRole('listitem')).toHaveCount(1);
+  await expect(panes).toHaveCount(1);
 });
 
 test('charts give out their numbers and their pictures', async ({ page }) => {

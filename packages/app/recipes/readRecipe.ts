@@ -13,7 +13,10 @@ export async function readRecipe(file: File): Promise<Recipe | ProblemData | nul
   // The schema’s package comes when it is needed.
   const { parseRecipe } = await import('@wold/core/recipe/schema');
   try {
-    return parseRecipe(await file.text(), file.name);
+    const recipe = parseRecipe(await file.text(), file.name);
+    // Rows that were brought to be placed are data of another study.
+    const { newRows: _, ...reading } = recipe.reading;
+    return { ...recipe, reading };
   } catch (thrown) {
     return problemData(thrown);
   }
