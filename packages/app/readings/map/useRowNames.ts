@@ -1,0 +1,43 @@
+import { useMemo } from 'react';
+import { shortName } from '@wold/core/writeup/format';
+import { rowName } from '../../lens/rowName';
+import { useTable } from '../../store/TableContext';
+import { useRecipe, useSelection } from '../../store/useStudy';
+import type { Colouring } from './colouring';
+import { farthestFirst, type MapName, type RowNames } from './mapNames';
+import type { Points } from './points';
+
+/** So many selected rows wear their names; of more, the first. */
+const MOST_SELECTED = 60;
+
+/** Rows that wear their names: the selected ones, and the others where that is asked for. */
+export function useRowNames(
+  points: Points,
+  named: boolean,
+  by: Colouring,
+  isolated: readonly number[],
+): RowNames {
+  const table = useTable();
+  const recipe = useRecipe();
+  const { rows: selection } = useSelection();
+  // Of very many rows the order takes its time: a selection leaves it as it is.
+  const order = useMemo(() => (named ? farthestFirst(points) : []), [named, points]);
+  return useMemo(() => {
+    const chosen = new Set(selection);
+    const isShown = (row: number) =>
+      isolated.length === 0 || by.kind !== 'levels' || isolated.includes(by.codeOf(row));
+    const nameOf = (place: number) => shortName(rowName(table, recipe, points.rows[place]!), 28);
+    const places: number[] = [];
+    if (chosen.size > 0) points.rows.forEach((row, place) => chosen.has(row) && places.push(place));
+    return {
+      selected: places.slice(0, MOST_SELECTED).map((place): MapName => ({
+        x: points.x[place]!,
+        y: points.y[place]!,
+        text: nameOf(place),
+        of: 'selected row',
+      })),
+      order: order.filter(place => !chosen.has(points.rows[place]!) && isShown(points.rows[place]!)),
+      nameOf,
+    };
+  }, [points, order, by, isolated, selection, table, recipe]);
+}
