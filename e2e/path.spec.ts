@@ -168,6 +168,14 @@ test('reductions on the shelf: added, changed, set side by side, removed', async
   await page.getByRole('button', { name: 'Leave out those found' }).click();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('button', { name: '10 of 20 measures' })).toBeVisible();
+  // And it takes in the rows of two kilns only.
+  const brief = page.getByRole('group', { name: 'Brief' });
+  await brief.getByRole('button', { name: 'all rows' }).click();
+  const rows = page.getByRole('dialog', { name: 'Which rows are reduced' });
+  for (const kiln of ['Fennick', 'Marram']) await rows.getByRole('checkbox', { name: kiln }).check();
+  await rows.getByRole('button', { name: 'Reduce only these' }).click();
+  await expect(brief).toContainText('in rows with kiln Fennick or Marram');
+  await expect(page.getByRole('main').getByText(/of 10 measures in \d\d rows/)).toBeVisible();
   await shelf.getByRole('button', { name: 'Take Components in hand' }).click({ modifiers: ['Shift'] });
   const panes = page.getByRole('main').getByRole('slider', { name: 'Dimensions kept' });
   await expect(panes).toHaveCount(2);

@@ -55,3 +55,17 @@ test('a constant measure is told of by name', async () => {
     '3 of 3 rows used, 2 measures, c set aside (constant)',
   );
 });
+
+test('a reduction of some rows gives the files of a study of these rows, and says how many', async () => {
+  const only = [{ column: 'kiln', levels: ['Fennick', 'Marram'] }];
+  const kinds = ['coefficients', 'scores', 'votes', 'eigenvalues'];
+  const reductions = recipe.reductions.map(reduction => ({ ...reduction, only }));
+  const some = await runStudy({ ...recipe, reductions }, table, kinds);
+  const preparation = { ...recipe.preparation, only };
+  const study = await runStudy({ ...recipe, preparation }, table, kinds);
+  expect(some.files).toHaveLength(kinds.length);
+  expect(some.files).toEqual(study.files);
+  expect(some.files).not.toEqual((await runStudy(recipe, table, kinds)).files);
+  const used = /^(\d+) of 286 rows used/.exec(study.lines[0]!)![1]!;
+  expect(some.lines[1]).toMatch(new RegExp(`^Components \\(${used} rows\\): `));
+});

@@ -7,7 +7,7 @@ import { compute, studyBench } from '@wold/core/recipe/compute';
 import { figuresOf, writeFigures } from '@wold/core/recipe/figures';
 import { fitRecipe } from '@wold/core/recipe/fitRecipe';
 import { outputOf } from '@wold/core/recipe/outputOf';
-import { askOf, preparationOf, reductionRequest } from '@wold/core/recipe/requests';
+import { askOf, preparationFor, preparationOf, reductionRequest } from '@wold/core/recipe/requests';
 import type { Recipe } from '@wold/core/recipe/schema';
 import { scoreColumnsOf } from '@wold/core/recipe/scoreColumns';
 import { writeRecipe } from '@wold/core/recipe/writeRecipe';
@@ -52,11 +52,11 @@ export async function runStudy(
   const aside = account.measuresSetAside
     .map(({ name, because }) => `, ${name} set aside (${because})`)
     .join('');
-  const used =
+  const inUse =
     table.matrix === null || hasCases(table)
       ? `${account.rows.length} of ${table.rows} rows used`
       : `${table.matrix.kind}s of ${account.n ?? 'an unknown number of'} rows`;
-  const lines = [`${used}, ${account.measures.length} measures${aside}`];
+  const lines = [`${inUse}, ${account.measures.length} measures${aside}`];
   const bench = studyBench(table, host, memo);
   for (const line of await newRowsLines(table, account, preparation, bench)) lines.push(line);
   const files: OutputFile[] = [];
@@ -64,7 +64,9 @@ export async function runStudy(
   for (const [index, reduction] of fitted.reductions.entries()) {
     const { method } = reduction.settings;
     const result = await compute(table, reductionRequest(fitted, reduction), host, memo);
-    const output = outputOf(fitted, reduction, { table, account, result });
+    const ofIt = preparationFor(fitted, reduction);
+    const used = await bench.need(STAGES.account, { preparation: ofIt });
+    const output = outputOf(fitted, reduction, { table, account: used, result });
     for (const kind of fileKindsOf(method, table)) {
       if (!only.includes(kind)) continue;
       const also = alsoFor(
@@ -73,7 +75,7 @@ export async function runStudy(
         {
           settings: reduction.settings,
           ask: askOf(fitted, reduction),
-          preparation,
+          preparation: ofIt,
         },
         result,
       );
@@ -81,7 +83,8 @@ export async function runStudy(
       const text = reductionFile(method, kind, output, found);
       files.push({ name: `${stems[index]!}-${kind}.${extensionOf(method, kind)}`, text });
     }
-    lines.push(`${reduction.name}: ${workOf(method).line(result)}`);
+    const some = ofIt === preparation ? '' : ` (${used.rows.length} rows)`;
+    lines.push(`${reduction.name}${some}: ${workOf(method).line(result)}`);
   }
   if (only.includes('figures')) {
     files.push({

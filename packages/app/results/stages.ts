@@ -9,6 +9,7 @@ import { namesOn, type Naming } from '@wold/core/methods/names';
 import { withPlaced, type PlacedRows, type Placement } from '@wold/core/methods/placement';
 import {
   placedRequest,
+  preparationFor,
   preparationOf,
   reducedBy,
   reductionRequest,
@@ -41,6 +42,13 @@ export function useAccount(): Finding<Account> {
     'account',
     'preparing the table',
   );
+}
+
+/** What preparation did for a reduction, which may use fewer rows than the study. */
+export function useAccountOf(reduction: Reduction): Finding<Account> {
+  const preparation = preparationFor(useRecipe(), reduction);
+  const place = reduction.only.length === 0 ? 'account' : `account ${reduction.id}`;
+  return useResult({ stage: 'account', preparation }, place, `preparing the rows of ${reduction.name}`);
 }
 
 /** Each measure's distribution before and after treatment. */
@@ -113,7 +121,7 @@ export function usePictureFigures(reduction: Reduction, wanted: boolean): Findin
   const label = colour !== null && findColumn(table, colour)?.kind === 'levels' ? colour : null;
   const request = {
     reduced: reducedBy(recipe, reduction),
-    preparation: preparationOf(recipe),
+    preparation: preparationFor(recipe, reduction),
     dimensions,
     k: PICTURE_NEIGHBOURS,
     label,
@@ -188,7 +196,7 @@ export function useClusters(
     by === 'reduction'
       ? { reduced: reducedBy(recipe, reduction), stage: 'clusters', ...asked }
       : {
-          preparation: preparationOf(recipe),
+          preparation: preparationFor(recipe, reduction),
           without: withoutOf(recipe, reduction),
           stage: 'measureClusters',
           ...asked,
@@ -197,9 +205,13 @@ export function useClusters(
 }
 
 /** Where the levels of a label lie on each measure. */
-export function useLevelCentres(label: string): Finding<LevelCentres> {
-  const preparation = preparationOf(useRecipe());
-  return useResult({ preparation, label, stage: 'levelCentres' }, 'level centres', `describing ${label}`);
+export function useLevelCentres(reduction: Reduction, label: string): Finding<LevelCentres> {
+  const preparation = preparationFor(useRecipe(), reduction);
+  return useResult(
+    { preparation, label, stage: 'levelCentres' },
+    `level centres ${reduction.id}`,
+    `describing ${label}`,
+  );
 }
 
 /** Scatter within repeats against all scatter. */

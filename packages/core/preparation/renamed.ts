@@ -4,15 +4,18 @@ import type { PreparationInput } from './prepared';
 /** The name of a column now. */
 export type Rename = (name: string) => string;
 
+/** Conditions where columns are called otherwise. */
+export const conditionsRenamed = (conditions: readonly Condition[], to: Rename): Condition[] =>
+  conditions.map(one => ({ ...one, column: to(one.column) }));
+
 type Named = Pick<PreparationInput, 'only' | 'supplementary' | 'repeatKeys' | 'unfenced' | 'transforms'>;
 
 /** Preparation where columns are called otherwise. */
 export function preparationRenamed<P extends Named>(preparation: P, to: Rename): P {
-  const condition = (one: Condition): Condition => ({ ...one, column: to(one.column) });
   return {
     ...preparation,
-    only: preparation.only.map(condition),
-    supplementary: preparation.supplementary.map(condition),
+    only: conditionsRenamed(preparation.only, to),
+    supplementary: conditionsRenamed(preparation.supplementary, to),
     repeatKeys: preparation.repeatKeys.map(to),
     unfenced: preparation.unfenced.map(to),
     transforms: preparation.transforms.map(one => ({ ...one, measure: to(one.measure) })),

@@ -13,7 +13,7 @@ import type { AskFigures } from '../methods/work';
 import { namesOn } from '../methods/names';
 import { workOf } from '../methods/works';
 import { studyBench } from './compute';
-import { preparationOf, reducedBy } from './requests';
+import { preparationFor, preparationOf, reducedBy } from './requests';
 import type { Recipe, Reduction } from './schema';
 import { againstLabel, type AgainstLabel } from '../clusters/againstLabel';
 import { bestClustering } from '../clusters/clusters';
@@ -117,7 +117,7 @@ async function reductionFigures(
   figure: AskFigures,
   host: Host,
 ): Promise<object> {
-  const { id, name, names, settings, repeatsBy } = reduction;
+  const { id, name, names, settings, only, repeatsBy } = reduction;
   const { method } = settings;
   const rows = hasCases(table);
   const label = labelOf(table, reduction);
@@ -125,7 +125,7 @@ async function reductionFigures(
   const own = await workOf(method).figures({
     settings,
     ask: reduced.ask,
-    preparation: preparationOf(recipe),
+    preparation: preparationFor(recipe, reduction),
     rows,
     label,
     figure,
@@ -137,6 +137,7 @@ async function reductionFigures(
     name,
     method,
     settings,
+    only,
     repeatsBy,
     names: 'problem' in placed ? [] : namesOn(names, placed.structure).names,
     ...own,
@@ -147,7 +148,7 @@ async function reductionFigures(
     centres:
       label === null || !rows || table.matrix !== null
         ? null
-        : await figure(STAGES.levelCentres, { preparation: preparationOf(recipe), label }),
+        : await figure(STAGES.levelCentres, { preparation: preparationFor(recipe, reduction), label }),
     clusters: 'problem' in placed || !rows ? null : await clusterFigures(table, reduction, reduced, figure),
     replicates:
       rows && repeatsBy.length > 0
@@ -174,7 +175,7 @@ async function pictureOf(
   const { x, y } = reduction.map;
   return figure(STAGES.pictureFigures, {
     reduced: reducedBy(recipe, reduction),
-    preparation: preparationOf(recipe),
+    preparation: preparationFor(recipe, reduction),
     dimensions: [...new Set([x, y].map(d => Math.min(d, at.columns) - 1))],
     k: PICTURE_NEIGHBOURS,
     label: labelOf(table, reduction),

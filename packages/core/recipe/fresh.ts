@@ -109,6 +109,7 @@ export function freshReduction(
     id: `${method}-${number}`,
     name,
     without: [],
+    only: [],
     names: [],
     map: {
       x: 1,

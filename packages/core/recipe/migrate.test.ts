@@ -133,7 +133,10 @@ function mapThen({ figure, z, xMeasure, yMeasure, sizeBy, shapeBy, density, ...m
 test('a recipe that version 4 wrote is read as it is', () => {
   const text = readFileSync(join(__dirname, 'kept', 'version4.json'), 'utf8');
   const recipe = parseRecipe(text, 'version4.json');
-  const known = recipe.reductions.map(({ map, ...reduction }) => ({ ...reduction, map: mapThen(map) }));
+  const known = recipe.reductions.map(({ map, only: _, ...reduction }) => ({
+    ...reduction,
+    map: mapThen(map),
+  }));
   const { pictures, ...rest } = recipe;
   expect(pictures).toBe(false);
   expect({ ...rest, version: 4, reductions: known }).toEqual(JSON.parse(text));
@@ -145,7 +148,10 @@ test('a recipe that version 5 wrote is read as it is, its factors too', () => {
   const text = readFileSync(join(__dirname, 'kept', 'version5.json'), 'utf8');
   const recipe = parseRecipe(text, 'version5.json');
   expect(recipe.reductions.map(({ settings }) => settings.method)).toEqual(['components', 'factors']);
-  const known = recipe.reductions.map(({ map, ...reduction }) => ({ ...reduction, map: mapThen(map) }));
+  const known = recipe.reductions.map(({ map, only: _, ...reduction }) => ({
+    ...reduction,
+    map: mapThen(map),
+  }));
   const { pictures, ...rest } = recipe;
   expect(pictures).toBe(false);
   expect({ ...rest, version: 5, reductions: known }).toEqual(JSON.parse(text));
@@ -163,5 +169,15 @@ test('a recipe that version 6 wrote is read, its map of neighbours too, with wha
     sheet: { sizes: [], across: 'seed', columns: 3 },
   });
   expect(map.map.figure).toBe('trustworthiness');
+  expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);
+});
+
+test('a recipe that version 7 wrote is read, every method, with all rows of the study in each reduction', () => {
+  const text = readFileSync(join(__dirname, 'kept', 'version7.json'), 'utf8');
+  const recipe = parseRecipe(text, 'version7.json');
+  expect(recipe.version).toBe(RECIPE_VERSION);
+  expect(recipe.reductions.map(({ only }) => only)).toEqual([[], [], [], []]);
+  const known = recipe.reductions.map(({ only: _, ...reduction }) => reduction);
+  expect({ ...recipe, version: 7, reductions: known }).toEqual(JSON.parse(text));
   expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);
 });

@@ -1,7 +1,7 @@
 import { Problem } from '../problem';
 
 /** The version of recipes that this Wold writes. */
-export const RECIPE_VERSION = 7;
+export const RECIPE_VERSION = 8;
 
 type Plain = Readonly<
   Record<'version' | 'columns' | 'made' | 'preparation' | 'reductions' | 'scores', unknown>
@@ -25,7 +25,8 @@ export function migrate(data: unknown, where: string): unknown {
   if (version === 1) recipe = fromFirst(recipe as Plain);
   if (version === 1 || version === 2) recipe = fromSecond(recipe as Plain);
   if (version === 1 || version === 2 || version === 3) recipe = fromThird(recipe as Plain);
-  // Version 4 knew components only, version 5 no maps of neighbours, version 6 no discriminant axes.
+  // Version 4 knew components only, version 5 no maps of neighbours, version 6 no discriminant axes,
+  // version 7 no rows of a reduction's own.
   if (typeof version === 'number' && version >= 1 && version < RECIPE_VERSION) {
     recipe = { ...(recipe as Plain), version: RECIPE_VERSION };
   }

@@ -62,6 +62,19 @@ function reversedMeasures(recipe: Recipe): PreparationInput['reversed'] {
     .map(({ name, scale }) => ({ measure: name, ends: scale ?? null }));
 }
 
+const narrowed = new WeakMap<PreparationInput, WeakMap<Reduction['only'], PreparationInput>>();
+
+/** What preparation needs for a reduction, which may use fewer rows than the study; the same object for the same rows. */
+export function preparationFor(recipe: Recipe, { only }: Pick<Reduction, 'only'>): PreparationInput {
+  const whole = preparationOf(recipe);
+  if (only.length === 0) return whole;
+  const ofWhole = narrowed.get(whole) ?? new WeakMap<Reduction['only'], PreparationInput>();
+  narrowed.set(whole, ofWhole);
+  const known = ofWhole.get(only) ?? { ...whole, only: [...whole.only, ...only] };
+  ofWhole.set(only, known);
+  return known;
+}
+
 /** The measures of the study that a reduction leaves out. */
 export const withoutOf = (recipe: Recipe, reduction: Reduction): string[] =>
   preparationOf(recipe).measures.filter(measure => reduction.without.includes(measure));
@@ -72,7 +85,11 @@ export function askOf<S extends MethodSettings>(
   reduction: Reduction & { readonly settings: S },
 ): AskOfMethod<S> {
   const { settings } = reduction;
-  return methodNamed(settings.method).ask(preparationOf(recipe), withoutOf(recipe, reduction), settings);
+  return methodNamed(settings.method).ask(
+    preparationFor(recipe, reduction),
+    withoutOf(recipe, reduction),
+    settings,
+  );
 }
 
 /** The request for what a reduction's method makes of the table. */

@@ -10,7 +10,7 @@ import { LONGEST_REASON, LONGEST_WORDING, LONGEST_NAME } from '../limits';
 import { listOf, name } from '../listSchema';
 import { profileSchema } from '../methods/profileSchema';
 import { settingsSchema, askedSchema } from '../methods/schemas';
-import { scaleEnds, preparationFields } from '../preparation/schema';
+import { conditionSchema, scaleEnds, preparationFields } from '../preparation/schema';
 import { DENSITIES, GROUP_MARKS, MOST_ARROWS, ROW_FIGURES, SIZES, SPREADS } from './mapSettings';
 
 const mapSchema = z.strictObject({
@@ -52,6 +52,8 @@ const reductionSchema = z.strictObject({
   name,
   /** Measures of the study that this reduction leaves out. */
   without: z.array(z.string()),
+  /** Of the study's rows, this reduction uses those that meet all of these. */
+  only: z.array(conditionSchema).default([]),
   /** Names of dimensions, which are counted from 1, and by what each is found again. */
   names: z.array(z.strictObject({ dimension: z.int().min(1), name, profile })),
   map: mapSchema,

@@ -22,7 +22,9 @@ export function BesideNote({ beside: { over, left, changed } }: { beside: Beside
           </span>{' '}
         </>
       )}
-      {changed !== null && (
+      {changed === null ? (
+        'Too few rows are in both to tell what changed.'
+      ) : (
         <>
           Of the {changed.k} nearest {percent(changed.mean)} stay.{' '}
           {most.length > 0 && (

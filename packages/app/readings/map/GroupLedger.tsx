@@ -29,7 +29,7 @@ const NO_TAIL: readonly number[] = [];
 
 /** The centres of the colouring label's levels in the measures' own units, and what sets each apart. */
 export function GroupLedger({ reduction, label }: { reduction: Reduction; label: string }) {
-  const found = useLevelCentres(label);
+  const found = useLevelCentres(reduction, label);
   return <Resulting reading={found}>{value => <Centres reduction={reduction} centres={value} />}</Resulting>;
 }
 

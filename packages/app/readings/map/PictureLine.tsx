@@ -16,6 +16,11 @@ export function PictureLine({ reduction, placement }: { reduction: Reduction; pl
   const fit = result === null ? '' : wordsOf(reduction.settings.method).fit(result as never, dimensions);
   const judged = found !== null && !stale ? found : null;
   const figures: readonly (readonly [string, string, string])[] = [
+    ...(reduction.only.length === 0
+      ? []
+      : [
+          ['rows', placement.rows.length.toLocaleString('en'), 'Those that this reduction takes in'] as const,
+        ]),
     ...(fit === '' ? [] : [['fit', fit, 'By the method’s own measure, on the dimensions shown'] as const]),
     ...(judged === null
       ? []

@@ -1,8 +1,34 @@
 import { converter } from 'culori';
-import type { LevelColumn } from '@wold/core/table/column';
+import type { LevelColumn, NumberColumn } from '@wold/core/table/column';
 import { labelStyle } from '../../theme/labelStyle';
 import { light } from '../../theme/tokens';
 import { colouring, figureColouring, JOINED } from './colouring';
+
+test('a map of some rows is coloured as that of all: shades, joined levels, the scale of numbers', () => {
+  const label: LevelColumn = {
+    kind: 'levels',
+    name: 'phase',
+    levels: ['early', 'middle', 'late'],
+    codes: Uint32Array.from([0, 1, 2, 0, 1, 2]),
+    missing: null,
+    exceptions: null,
+  };
+  const [all, some] = [Uint32Array.from([0, 1, 2, 3, 4, 5]), Uint32Array.from([2, 1, 5])];
+  const way = { order: 'ordered', over: all } as const;
+  const [whole, part] = [all, some].map(rows => colouring(label, rows, 'light', light, way));
+  if (whole?.kind !== 'levels' || part?.kind !== 'levels') throw new Error('levels');
+  expect(part.groups.map(({ style }) => style)).toEqual(whole.groups.map(({ style }) => style));
+  expect(part.groups.map(({ count }) => count)).toEqual([0, 1, 2]);
+  const number: NumberColumn = {
+    kind: 'number',
+    name: 'x',
+    values: Float64Array.from([-5, 1, 2, 3, 40, 0]),
+    missing: Uint8Array.from([0, 0, 0, 0, 0, 1]),
+    exceptions: null,
+  };
+  const lime = colouring(number, some, 'light', light, { over: all });
+  expect(lime).toMatchObject({ least: -5, most: 40, missing: 1 });
+});
 
 test('rows are shaded by a figure that each row used has, from the least to the most; others stay pale', () => {
   const by = figureColouring(

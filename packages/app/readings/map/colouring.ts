@@ -51,6 +51,8 @@ export interface ColouringWay {
   /** Codes of levels that are not joined, however rare they are. */
   readonly apart?: readonly number[];
   readonly order?: 'ordered' | 'date' | null;
+  /** Rows that the scale of colours is over, where these are some of them: so that maps of some rows are coloured alike. */
+  readonly over?: Uint32Array | null;
 }
 
 export function colouring(
@@ -58,22 +60,22 @@ export function colouring(
   rows: Uint32Array,
   mode: Mode,
   tokens: Tokens,
-  { colours = [], apart = [], order = null }: ColouringWay = {},
+  { colours = [], apart = [], order = null, over = null }: ColouringWay = {},
 ): Colouring {
   if (column === null) return { kind: 'alike' };
   if (column.kind === 'number') {
-    return byNumbers(rows, row => numberAt(column, row), mode, tokens);
+    return byNumbers(rows, row => numberAt(column, row), mode, tokens, over);
   }
   const days = order === 'date' ? datesOf(column.levels) : null;
   if (days !== null) {
     const dayOf = (row: number) => (isMissing(column, row) ? NaN : days[column.codes[row]!]!);
-    return { ...byNumbers(rows, dayOf, mode, tokens), of: 'days' };
+    return { ...byNumbers(rows, dayOf, mode, tokens, over), of: 'days' };
   }
   const codeOf = (row: number) => (isMissing(column, row) ? -1 : column.codes[row]!);
-  const counts = new Map<number, number>();
-  for (const row of rows) counts.set(codeOf(row), (counts.get(codeOf(row)) ?? 0) + 1);
-  const joined = joinedLevels(counts, apart);
-  const known = [...counts.keys()].filter(code => code >= 0).sort((a, b) => a - b);
+  const counts = countsOf(rows, codeOf);
+  const all = over === null ? counts : countsOf(over, codeOf);
+  const joined = joinedLevels(all, apart);
+  const known = [...all.keys()].filter(code => code >= 0).sort((a, b) => a - b);
   const styleOf = (of: LevelColumn, code: number): LabelStyle => {
     const style = labelStyle(levelPlace(of, code, colours), mode);
     // Colours that an analyst gave to levels stand before those of their order.
@@ -81,20 +83,26 @@ export function colouring(
     const place = known.indexOf(code) / (known.length - 1);
     return { ...style, colour: rampColour(PALEST + (1 - PALEST) * place, mode) };
   };
-  const groups = [...counts.entries()]
-    .filter(([code]) => !joined.has(code))
-    .sort(([a], [b]) => (a < 0 ? 1 : b < 0 ? -1 : a - b))
-    .map(([code, count]) => ({
+  const groups = [...all.keys()]
+    .filter(code => !joined.has(code))
+    .sort((a, b) => (a < 0 ? 1 : b < 0 ? -1 : a - b))
+    .map(code => ({
       code,
-      count,
+      count: counts.get(code) ?? 0,
       name: code < 0 ? `no ${column.name} given` : column.levels[code]!,
       style: code < 0 ? unlabelled(tokens) : styleOf(column, code),
     }));
   if (joined.size === 0) return { kind: 'levels', groups, codeOf };
-  const count = [...joined].reduce((sum, code) => sum + counts.get(code)!, 0);
+  const count = [...joined].reduce((sum, code) => sum + (counts.get(code) ?? 0), 0);
   const others = { code: JOINED, count, name: `${joined.size} others`, style: othersStyle(tokens) };
   const groupOf = (row: number) => (joined.has(codeOf(row)) ? JOINED : codeOf(row));
   return { kind: 'levels', groups: [...groups, others], codeOf: groupOf };
+}
+
+function countsOf(rows: Uint32Array, codeOf: (row: number) => number): Map<number, number> {
+  const counts = new Map<number, number>();
+  for (const row of rows) counts.set(codeOf(row), (counts.get(codeOf(row)) ?? 0) + 1);
+  return counts;
 }
 
 /** The levels that are joined: all but the commonest, and those that are to stay apart, where there are too many. */
@@ -132,12 +140,13 @@ function byNumbers(
   valueOf: (row: number) => number,
   mode: Mode,
   tokens: Tokens,
+  over: Uint32Array | null = null,
 ): Extract<Colouring, { kind: 'number' }> {
   let [least, most, missing] = [Infinity, -Infinity, 0];
-  for (const row of rows) {
+  for (const row of rows) missing += Number(Number.isNaN(valueOf(row)));
+  for (const row of over ?? rows) {
     const value = valueOf(row);
-    if (Number.isNaN(value)) missing++;
-    else [least, most] = [Math.min(least, value), Math.max(most, value)];
+    if (!Number.isNaN(value)) [least, most] = [Math.min(least, value), Math.max(most, value)];
   }
   const shades = Array.from({ length: SHADES }, (_, shade) => rampColour(shade / (SHADES - 1), mode));
   const shadeOf = (row: number) => {

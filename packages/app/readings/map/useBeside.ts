@@ -19,6 +19,9 @@ export interface Beside {
 /** Neighbours of each row that are held against those in the other. */
 const NEIGHBOURS = 10;
 
+/** Two points lie over two others whatever they are. */
+const FEWEST = 3;
+
 /**
  * Where a reduction has its rows on the screen: where its axes mean nothing and another is in hand, turned, mirrored and
  * scaled so that it lies as that one does; and what differs between the two.
@@ -51,6 +54,7 @@ function laidOver(still: Placement, hand: Reduction, moved: Placement, reduction
   if (still.at.columns < 2 || moved.at.columns < 2) return null;
   const placeIn = new Map(Array.from(still.rows, (row, place) => [row, place]));
   const own = [...moved.rows.keys()].filter(place => placeIn.has(moved.rows[place]!));
+  if (own.length < FEWEST) return null;
   const theirs = own.map(place => placeIn.get(moved.rows[place]!)!);
   const plane = ({ at }: Placement, { map }: Reduction, places: readonly number[]) => {
     const [x, y] = shownColumns(at, map);

@@ -4,6 +4,7 @@ import type { Reduction } from '@wold/core/recipe/schema';
 import type { Column } from '@wold/core/table/column';
 import { guessType, type ColumnType } from '@wold/core/table/columnType';
 import { findColumn } from '@wold/core/table/table';
+import { useAccount } from '../../results/stages';
 import { useAppSelector } from '../../store/store';
 import { useTable } from '../../store/TableContext';
 import { useRecipe } from '../../store/useStudy';
@@ -29,14 +30,25 @@ export function useColumnColouringIn(reduction: Reduction): ColouringIn {
   const described = useRecipe().columns.find(column => column.name === name);
   const colours = described?.colours;
   const type = described?.type;
+  const over = useStudyRows(reduction);
   const isolated = useAppSelector(state => state.study.isolated);
   return useCallback(
     (placement, mode, tokens) => {
       const column = name === null ? null : (findColumn(table, name) ?? null);
       const order = orderOf(column, type);
-      return colouring(column, rowsOn(placement), mode, tokens, { colours, apart: isolated, order });
+      return colouring(column, rowsOn(placement), mode, tokens, { colours, apart: isolated, order, over });
     },
-    [table, name, colours, isolated, type],
+    [table, name, colours, isolated, type, over],
+  );
+}
+
+/** All rows that the study uses or places, where a reduction takes in some of them; null where it takes in all. */
+function useStudyRows(reduction: Reduction): Uint32Array | null {
+  const { value } = useAccount();
+  const some = reduction.only.length > 0;
+  return useMemo(
+    () => (some && value !== null ? Uint32Array.from([...value.rows, ...value.placedRows]) : null),
+    [some, value],
   );
 }
 

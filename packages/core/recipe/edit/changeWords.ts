@@ -107,6 +107,7 @@ function changeOf(before: Reduction, after: Reduction): Change {
   if (before.name !== after.name) return { what: `the name of ${before.name}`, question: null };
   if (differs(before.names, after.names)) return { what: `a name of a dimension${of}`, question: 'meaning' };
   if (differs(before.without, after.without)) return { what: `the measures${of}`, question: 'dimensions' };
+  if (differs(before.only, after.only)) return { what: `the rows${of}`, question: 'dimensions' };
   if (differs(before.map, after.map)) return { what: `the looks of the map${of}`, question: 'map' };
   if (differs(before.repeatsBy, after.repeatsBy))
     return { what: `what marks repeats${of}`, question: 'trust' };

@@ -1,6 +1,6 @@
 import { methodNamed } from '../../methods/all';
 import { profileRenamed } from '../../methods/names';
-import { preparationRenamed, type Rename } from '../../preparation/renamed';
+import { conditionsRenamed, preparationRenamed, type Rename } from '../../preparation/renamed';
 import type { Recipe, Reduction } from '../schema';
 
 /** The recipe where a column is called otherwise, wherever it speaks of it. */
@@ -38,10 +38,11 @@ function scoreRenamed(score: Recipe['scores'][number], to: Rename): Recipe['scor
 const orNull = (name: string | null, to: Rename): string | null => (name === null ? null : to(name));
 
 function reductionRenamed(reduction: Reduction, to: Rename): Reduction {
-  const { without, names, map, repeatsBy, settings } = reduction;
+  const { without, only, names, map, repeatsBy, settings } = reduction;
   return {
     ...reduction,
     without: without.map(to),
+    only: conditionsRenamed(only, to) as Reduction['only'],
     names: names.map(given =>
       given.profile === undefined ? given : { ...given, profile: profileRenamed(given.profile, to) },
     ),

@@ -7,6 +7,7 @@ import type { ReductionBy } from '@wold/core/recipe/schema';
 import { count } from '@wold/core/writeup/format';
 import { ChoiceWord, NumberWord, Word } from '../../../controls/Word';
 import { MeasuresWord } from '../../parts/dimensions/MeasuresWord';
+import { OwnRowsWord } from '../../parts/dimensions/OwnRowsWord';
 import { useComponents } from '../results';
 import { withSettings } from '@wold/core/recipe/edit/reductions';
 import { useEdit, useRecipe } from '../../../store/useStudy';
@@ -27,7 +28,8 @@ export function ReductionWords({ reduction }: { reduction: ReductionBy<'componen
   return (
     <>
       Principal components of the <BasisWord reduction={reduction} /> of{' '}
-      <MeasuresWord reduction={reduction} />, keep <KeepWord reduction={reduction} />, rotate{' '}
+      <MeasuresWord reduction={reduction} />
+      <OwnRowsWord reduction={reduction} />, keep <KeepWord reduction={reduction} />, rotate{' '}
       <RotationWord reduction={reduction} />
     </>
   );

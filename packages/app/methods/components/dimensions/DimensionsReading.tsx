@@ -6,7 +6,7 @@ import { inWords, percent } from '@wold/core/writeup/format';
 import { Figures } from '../../../readings/Figures';
 import { basisName } from '../../../readings/preparation/PreparationBrief';
 import { Resulting } from '../../../readings/Problem';
-import { useAccount, useNaming } from '../../../results/stages';
+import { useAccountOf, useNaming } from '../../../results/stages';
 import { useEdit, useRecipe } from '../../../store/useStudy';
 import { useRetention } from '../../parts/dimensions/useRetention';
 import { useComponents } from '../results';
@@ -38,7 +38,7 @@ function Dimensions({
   const recipe = useRecipe();
   const edit = useEdit();
   const { names } = useNaming(reduction);
-  const { value: account } = useAccount();
+  const { value: account } = useAccountOf(reduction);
   const cost = useMemo(() => costOf(components), [components]);
   const retention = useRetention(reduction);
   const { settings } = reduction;

@@ -7,6 +7,7 @@ import { findColumn, hasCases } from '@wold/core/table/table';
 import { count, shortName } from '@wold/core/writeup/format';
 import { ChoiceWord, NumberWord, Word } from '../../../controls/Word';
 import { MeasuresWord } from '../../parts/dimensions/MeasuresWord';
+import { OwnRowsWord } from '../../parts/dimensions/OwnRowsWord';
 import { useTable } from '../../../store/TableContext';
 import { useRecipe } from '../../../store/useStudy';
 import { useDiscriminant, useSet, type DiscriminantReduction } from '../results';
@@ -28,9 +29,9 @@ export function AxesWords({ reduction }: { reduction: DiscriminantReduction }) {
   return (
     <>
       Discriminant axes that part the levels of <LabelWord reduction={reduction} />
-      <UnknownWord reduction={reduction} />, of <MeasuresWord reduction={reduction} />, keep{' '}
-      <KeepWord reduction={reduction} />, the covariance within groups shrunk{' '}
-      <ShrinkageWord reduction={reduction} />
+      <UnknownWord reduction={reduction} />, of <MeasuresWord reduction={reduction} />
+      <OwnRowsWord reduction={reduction} />, keep <KeepWord reduction={reduction} />, the covariance within
+      groups shrunk <ShrinkageWord reduction={reduction} />
     </>
   );
 }

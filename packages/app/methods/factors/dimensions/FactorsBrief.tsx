@@ -4,6 +4,7 @@ import { withSettings } from '@wold/core/recipe/edit/reductions';
 import type { CorrelationKind } from '@wold/core/suitability/correlationMatrix';
 import { ChoiceWord } from '../../../controls/Word';
 import { MeasuresWord } from '../../parts/dimensions/MeasuresWord';
+import { OwnRowsWord } from '../../parts/dimensions/OwnRowsWord';
 import { useSuitability } from '../../../results/stages';
 import { useTable } from '../../../store/TableContext';
 import { useEdit, useRecipe } from '../../../store/useStudy';
@@ -25,9 +26,10 @@ export function FactorsBrief({ reduction }: { reduction: FactorReduction }) {
 export function FactorWords({ reduction }: { reduction: FactorReduction }) {
   return (
     <>
-      Common factors of <KindWord reduction={reduction} /> of <MeasuresWord reduction={reduction} />,
-      extracted <ExtractionWord reduction={reduction} />, keep <KeepWord reduction={reduction} />, rotate{' '}
-      <RotationWords reduction={reduction} />, score <ScoringWord reduction={reduction} />
+      Common factors of <KindWord reduction={reduction} /> of <MeasuresWord reduction={reduction} />
+      <OwnRowsWord reduction={reduction} />, extracted <ExtractionWord reduction={reduction} />, keep{' '}
+      <KeepWord reduction={reduction} />, rotate <RotationWords reduction={reduction} />, score{' '}
+      <ScoringWord reduction={reduction} />
     </>
   );
 }

@@ -7,7 +7,7 @@ import { csv } from '@wold/core/writeup/csv';
 import { fileStem } from '@wold/core/writeup/fileStem';
 import Button from '@mui/material/Button';
 import { saveText } from '../../../outputs/save';
-import { useAccount } from '../../../results/stages';
+import { useAccountOf } from '../../../results/stages';
 import { useTable } from '../../../store/TableContext';
 import { useRecipe } from '../../../store/useStudy';
 import type { FactorReduction } from '../results';
@@ -22,7 +22,7 @@ interface ReportViewProps {
 export function ReportView({ reduction, factors }: ReportViewProps) {
   const recipe = useRecipe();
   const table = useTable();
-  const { value: account } = useAccount();
+  const { value: account } = useAccountOf(reduction);
   const output = useMemo(
     () =>
       account === null

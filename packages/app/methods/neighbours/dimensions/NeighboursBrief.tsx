@@ -5,7 +5,8 @@ import { hasCases } from '@wold/core/table/table';
 import { count, percent } from '@wold/core/writeup/format';
 import { ChoiceWord, NumberWord } from '../../../controls/Word';
 import { MeasuresWord } from '../../parts/dimensions/MeasuresWord';
-import { useAccount } from '../../../results/stages';
+import { OwnRowsWord } from '../../parts/dimensions/OwnRowsWord';
+import { useAccountOf } from '../../../results/stages';
 import { useTable } from '../../../store/TableContext';
 import { useRecipe } from '../../../store/useStudy';
 import { useNeighbourMap, type NeighboursReduction } from '../results';
@@ -61,10 +62,14 @@ export function MapWords({ reduction }: { reduction: NeighboursReduction }) {
         onChoose={chosen => set({ dimensions: chosen }, 'map dimensions')}
       />{' '}
       {matrix?.kind === 'distance' ? (
-        'by the distances that the table gives'
+        <>
+          by the distances that the table gives
+          <OwnRowsWord reduction={reduction} />
+        </>
       ) : (
         <>
-          of <MeasuresWord reduction={reduction} />, by <MetricWord reduction={reduction} />
+          of <MeasuresWord reduction={reduction} />
+          <OwnRowsWord reduction={reduction} />, by <MetricWord reduction={reduction} />
           <LeadingWord reduction={reduction} />
         </>
       )}
@@ -217,7 +222,7 @@ function NumberNote({ most, onNumber }: { most: number; onNumber: (value: number
 
 function useMeasureCount(reduction: NeighboursReduction): number {
   const recipe = useRecipe();
-  const { value } = useAccount();
+  const { value } = useAccountOf(reduction);
   const measures =
     value?.measures ?? recipe.columns.filter(({ role }) => role === 'measure').map(({ name }) => name);
   return measures.filter(name => !reduction.without.includes(name)).length;

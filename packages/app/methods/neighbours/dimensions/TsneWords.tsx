@@ -13,7 +13,7 @@ import { useRowsUsed, useSet } from './useNeighboursSettings';
 export function TsneWords({ reduction }: { reduction: NeighboursReduction }) {
   const set = useSet(reduction);
   const { tsne } = reduction.settings;
-  const rows = useRowsUsed();
+  const rows = useRowsUsed(reduction);
   const most = largestPerplexity(rows);
   const change = (part: Partial<TsneSettings>, of: string) => set({ tsne: { ...tsne, ...part } }, of);
   const tooLarge = tsne.perplexity > most;

@@ -8,7 +8,7 @@ import { useRowsUsed, useSet } from './useNeighboursSettings';
 export function UmapWords({ reduction }: { reduction: NeighboursReduction }) {
   const set = useSet(reduction);
   const { umap } = reduction.settings;
-  const rows = useRowsUsed();
+  const rows = useRowsUsed(reduction);
   const change = (part: Partial<UmapSettings>, of: string) => set({ umap: { ...umap, ...part } }, of);
   const most = Math.max(LEAST_NEIGHBOURS, Math.min(6000, rows - 1));
   return (

@@ -1,6 +1,6 @@
 import type { NeighboursSettings } from '@wold/core/methods/neighbours/settings';
 import { withSettings } from '@wold/core/recipe/edit/reductions';
-import { useAccount } from '../../../results/stages';
+import { useAccountOf } from '../../../results/stages';
 import { useTable } from '../../../store/TableContext';
 import { useEdit, useRecipe } from '../../../store/useStudy';
 import type { NeighboursReduction } from '../results';
@@ -14,8 +14,8 @@ export function useSet(reduction: NeighboursReduction) {
 }
 
 /** Rows that the preparation leaves, or those of the table before that is known. */
-export function useRowsUsed(): number {
+export function useRowsUsed(reduction: NeighboursReduction): number {
   const table = useTable();
-  const { value } = useAccount();
+  const { value } = useAccountOf(reduction);
   return value?.rows.length ?? table.rows;
 }

@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import type { NeighbourMap } from '@wold/core/methods/neighbours/neighbourMap';
 import type { NeighboursAsk } from '@wold/core/methods/neighbours/question';
 import { acrossOf, sheetAsks, sheetOf, type SheetMap } from '@wold/core/methods/neighbours/sheet';
-import { preparationOf, withoutOf } from '@wold/core/recipe/requests';
+import { preparationFor, withoutOf } from '@wold/core/recipe/requests';
 import { coefficient, fixed, percent } from '@wold/core/writeup/format';
 import { SmallMap } from '../../../readings/map/SmallMap';
 import { useResult } from '../../../results/useResult';
@@ -23,10 +23,10 @@ const sideFor = (columns: number) =>
 /** Small maps over a range of settings, found one after the other, each laid over the one in hand. */
 export function SheetReading({ reduction }: { reduction: NeighboursReduction }) {
   const recipe = useRecipe();
-  const rows = useRowsUsed();
+  const rows = useRowsUsed(reduction);
   const { settings } = reduction;
   const sheet = useMemo(() => sheetOf(settings, rows), [settings, rows]);
-  const asks = sheetAsks(preparationOf(recipe), withoutOf(recipe, reduction), sheet);
+  const asks = sheetAsks(preparationFor(recipe, reduction), withoutOf(recipe, reduction), sheet);
   const { value: hand, stale } = useNeighbourMap(reduction);
   /** How many of the first are there: the next one is found then. */
   const [found, setFound] = useState(0);
