@@ -29,8 +29,9 @@ if (positionals[0] === 'stamps') {
 } else {
   const { sherds } = await bundled('packages/core/demo/sherds.ts');
   const { motifs } = await bundled('packages/core/demo/motifs.ts');
+  const { catalogue } = await bundled('packages/core/demo/catalogue.ts');
   const { visitors } = await bundled('packages/core/demo/visitors.ts');
-  for (const [name, make] of Object.entries({ sherds, motifs, visitors })) {
+  for (const [name, make] of Object.entries({ sherds, motifs, visitors, catalogue })) {
     const { csv, codebook, truth } = make();
     if (codebook !== undefined) writeFileSync(join(root, 'demo', `${name}.codebook.csv`), codebook);
     writeFileSync(join(root, 'demo', `${name}.csv`), csv);

@@ -6,3 +6,6 @@ export const LONGEST_REASON = 200;
 
 /** The longest wording of a column, in characters. */
 export const LONGEST_WORDING = 1000;
+
+/** The longest word of a text that is taken, in characters. */
+export const LONGEST_WORD = 80;

@@ -36,6 +36,12 @@ export const demoTables: readonly {
     codebook: async () => (await import('@wold/core/demo/visitors')).visitors().codebook,
   },
   {
+    name: 'Tavering catalogue',
+    fileName: 'catalogue.csv',
+    what: 'Short descriptions of 2,400 vessels of four kinds and five centuries: split into words, which tell the kinds.',
+    make: async () => (await import('@wold/core/demo/catalogue')).catalogue().csv,
+  },
+  {
     name: 'Tavering stamps',
     fileName: 'stamps.csv',
     what: 'Pictures of 12,000 stamp impressions, 20 by 20 pixels, of ten families: lay them out as a map of neighbours.',

@@ -27,7 +27,7 @@ export interface Method<
    * The settings that one of so many rows and measures starts from; no rows where the table has none, and no label where
    * none colours the map.
    */
-  readonly fresh: (rows: number, measures: number, label: string | null) => Settings;
+  readonly fresh: (rows: number, measures: number, label: string | null, words: boolean) => Settings;
   /** @param without measures of the preparation that the reduction leaves out */
   readonly ask: (preparation: PreparationInput, without: readonly string[], settings: Settings) => Ask;
   /** The settings, and the question, where columns are called otherwise. */

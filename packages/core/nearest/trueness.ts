@@ -4,6 +4,7 @@ import { quietHost, type Host } from '../host';
 import { distanceOf } from './exactNeighbours';
 import type { SearchMetric } from './metric';
 import type { FlatRows } from './rows';
+import type { RowDistances } from './sparse';
 import { sampled } from './sampled';
 
 /** How true a map is to the neighbourhoods of what it maps. */
@@ -35,7 +36,7 @@ export const largestJudged = (points: number): number => Math.max(1, Math.ceil(p
  * @param sample so many points are looked at, by a seed, where there are more
  */
 export function trueness(
-  table: FlatRows,
+  table: FlatRows | RowDistances,
   map: Matrix,
   k: number,
   metric: SearchMetric,
@@ -84,13 +85,12 @@ type Numbers = Float32Array | Float64Array;
 /** Rows a part. */
 const QUERIES = 512;
 
-/** How far all rows are from one of them, or what orders them as that does. What is given may be written over. */
-interface Distances {
-  readonly all: (i: number) => Float32Array;
+interface Distances extends Pick<RowDistances, 'all'> {
   readonly end: () => void;
 }
 
-function distances(table: FlatRows, metric: SearchMetric, host: Host): Distances {
+function distances(table: FlatRows | RowDistances, metric: SearchMetric, host: Host): Distances {
+  if ('all' in table) return { all: table.all, end: () => undefined };
   const { n, stride, values } = table;
   const team = metric === 'given' ? null : startTeam(host.helpers);
   if (team === null) {

@@ -1,5 +1,8 @@
 import type { Matrix } from '../algebra/matrix';
+import type { SparseRows } from '../algebra/sparseRows';
 import { Problem } from '../problem';
+import type { LeftOut } from '../words/countWords';
+import type { WordsSettings } from '../words/settings';
 import type { Weighting } from './rowWeights';
 import type { Treated, Treatment } from './treatment';
 
@@ -32,6 +35,7 @@ export const PLAIN_PREPARATION = {
   scale: 'unit-variance',
   weighting: 'proportional',
   cases: null,
+  words: null,
 } satisfies Omit<PreparationInput, 'measures' | 'weight'>;
 
 export interface PreparationInput extends Treatment {
@@ -43,6 +47,8 @@ export interface PreparationInput extends Treatment {
   readonly scale: Scale;
   /** How many rows a given matrix was made from, where that is known. */
   readonly cases: number | null;
+  /** How a column of text is split into words, which then are the measures; null where the measures are columns. */
+  readonly words: WordsSettings | null;
 }
 
 /** What was done to arrive at the prepared numbers, without the numbers themselves. */
@@ -102,15 +108,35 @@ export interface PreparedDistances extends Account {
   readonly distances: Matrix;
 }
 
+/** A sparse block of entries × words, where a column of text is split. */
+export interface PreparedWords extends Account {
+  readonly kind: 'words';
+  /** Rows used × words, weighed and scaled, not centred: each row less `offsets` is. */
+  readonly sparse: SparseRows;
+  /** Zeros where the words stand from the origin. */
+  readonly offsets: Float64Array;
+  readonly placedSparse: SparseRows;
+  /** How often each entry holds each word. */
+  readonly occurrences: SparseRows;
+  readonly vocabulary: {
+    /** How many entries hold each word, and how often it stands in all of them, those without another word too. */
+    readonly entries: Float64Array;
+    readonly times: Float64Array;
+    /** Different words that were left out, by why. */
+    readonly leftOut: readonly { readonly why: LeftOut; readonly words: number }[];
+  };
+}
+
 /** What methods of measures work from. */
 export type Prepared = PreparedRows | PreparedMoments;
 
 /** What is made of a table. */
-export type AnyPrepared = Prepared | PreparedDistances;
+export type AnyPrepared = Prepared | PreparedDistances | PreparedWords;
 
 /** Measures, or their moments. @throws Problem where there are distances in their place */
 export function measuresOf(prepared: AnyPrepared): Prepared {
   if (prepared.kind === 'distances') throw noMeasures();
+  if (prepared.kind === 'words') throw ofWords();
   return prepared;
 }
 
@@ -119,6 +145,19 @@ export const noMeasures = (): Problem =>
   new Problem(
     'the table holds distances between its rows, and no measures.',
     'Draw a neighbour map of them, or open the table that they were made from.',
+  );
+
+/** Measures, their moments, or words. @throws Problem where there are distances in their place */
+export function measuresOrWordsOf(prepared: AnyPrepared): Prepared | PreparedWords {
+  if (prepared.kind === 'distances') throw noMeasures();
+  return prepared;
+}
+
+/** That what is asked is not there for words. */
+export const ofWords = (): Problem =>
+  new Problem(
+    'the measures are words of a text, and this is not found for words.',
+    'Reduce the words by components or by a map of neighbours.',
   );
 
 /** The rows' block. @throws Problem where there are none */
@@ -144,6 +183,18 @@ export function accountOf(prepared: AnyPrepared): Account {
   }
   if (prepared.kind === 'rows') {
     const { kind: _k, values: _v, placedValues: _p, gaps: _g, bytes: _b, ...account } = prepared;
+    return account;
+  }
+  if (prepared.kind === 'words') {
+    const {
+      kind: _k,
+      sparse: _s,
+      offsets: _f,
+      placedSparse: _p,
+      occurrences: _c,
+      vocabulary: _v,
+      ...account
+    } = prepared;
     return account;
   }
   const { kind: _k, covariances: _c, precision: _p, ...account } = prepared;

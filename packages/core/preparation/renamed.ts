@@ -8,7 +8,10 @@ export type Rename = (name: string) => string;
 export const conditionsRenamed = (conditions: readonly Condition[], to: Rename): Condition[] =>
   conditions.map(one => ({ ...one, column: to(one.column) }));
 
-type Named = Pick<PreparationInput, 'only' | 'supplementary' | 'repeatKeys' | 'unfenced' | 'transforms'>;
+type Named = Pick<
+  PreparationInput,
+  'only' | 'supplementary' | 'words' | 'repeatKeys' | 'unfenced' | 'transforms'
+>;
 
 /** Preparation where columns are called otherwise. */
 export function preparationRenamed<P extends Named>(preparation: P, to: Rename): P {
@@ -18,6 +21,7 @@ export function preparationRenamed<P extends Named>(preparation: P, to: Rename):
     supplementary: conditionsRenamed(preparation.supplementary, to),
     repeatKeys: preparation.repeatKeys.map(to),
     unfenced: preparation.unfenced.map(to),
+    words: preparation.words && { ...preparation.words, column: to(preparation.words.column) },
     transforms: preparation.transforms.map(one => ({ ...one, measure: to(one.measure) })),
   };
 }

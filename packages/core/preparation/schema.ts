@@ -8,6 +8,7 @@ import { WEIGHTINGS } from './rowWeights';
 import { ROW_TRANSFORMS } from './rowTransform';
 import { STEPS } from './steps';
 import { COLUMN_TRANSFORMS } from './transform';
+import { wordsSchema } from '../words/schema';
 import { REPEAT_RULES } from '../table/repeats';
 
 export const scaleEnds = z
@@ -56,6 +57,8 @@ export const preparationFields = {
   /** How many rows a table of correlations or covariances was made from. */
   cases: z.int().min(3).nullable().default(null),
   off: z.array(z.enum(STEPS)).default([]),
+  /** How a column of text is split into words, which then are the measures. */
+  words: wordsSchema.nullable().default(null),
 };
 
 /** What preparation depends on, as recipes keep it with frozen scores. */

@@ -6,6 +6,7 @@ import { measureDistribution } from './distribution';
 import { gapPatterns } from './gapPatterns';
 import { prepare, treatFor, weightFor } from './prepare';
 import { prepareDistances } from './prepareDistances';
+import { prepareWords } from './prepareWords';
 import { accountOf, type PreparationInput } from './prepared';
 import * as stages from './stages';
 import { treatmentOf } from './treatmentOf';
@@ -32,6 +33,7 @@ export const PREPARATION_WORKS: readonly Worked[] = [
   worked(stages.prepared, async ({ preparation }, bench) => {
     const { table, host } = bench;
     const { matrix } = table;
+    if (preparation.words !== null) return prepareWords(table, preparation, preparation.words, host);
     if (matrix?.kind === 'distance') {
       return prepareDistances(table, matrix, preparation, weightFor(table, preparation));
     }

@@ -1,6 +1,7 @@
 import { PLAIN_PREPARATION } from '../preparation/prepared';
 import { PLAIN_SUITABILITY } from '../suitability/doubt';
 import { LONGEST_WORDING } from '../limits';
+import { plainWords } from '../words/settings';
 import { shortHeadings } from '../table/headings';
 import { pixelsOf } from '../table/pixels';
 import { canHaveRole, guessRoles } from '../table/role';
@@ -22,12 +23,15 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
   const { reversed: _, ...atRest } = PLAIN_PREPARATION;
   const columns = columnsOf(table);
   const measures = columns.filter(({ role }) => role === 'measure').map(({ name }) => name);
+  const text = columns.find(({ role }) => role === 'text');
+  // A text beside hardly any number is what there is to reduce.
+  const words = measures.length < 2 && text !== undefined ? plainWords(text.name) : null;
   // Pixels are of one unit: brought to unit variance, those that hardly ever vary would count as much as any.
   const pictures = table.matrix === null && pixelsOf(measures) !== null;
   const first =
     METHODS.find(({ ofDistances }) => ofDistances || table.matrix?.kind !== 'distance') ?? METHODS[0];
   const colour = firstColour(table, columns);
-  const scale = pictures ? 'centre' : atRest.scale;
+  const scale = pictures || words !== null ? 'centre' : atRest.scale;
   return {
     format: 'wold recipe',
     version: RECIPE_VERSION,
@@ -36,13 +40,20 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
     made: [],
     scores: [],
     pictures,
-    preparation: { ...atRest, scale, rowsAside: { of: table.fileKey, rows: [] }, off: [] },
+    preparation: {
+      ...atRest,
+      words: words as Recipe['preparation']['words'],
+      scale,
+      rowsAside: { of: table.fileKey, rows: [] },
+      off: [],
+    },
     suitability: { ...PLAIN_SUITABILITY },
     reductions: [
       freshReduction(first.name, '1', first.title, colour, {
         rows: rowsFor(table),
         measures: measures.length,
         label: colour,
+        words: words !== null,
       }),
     ],
   };
@@ -103,7 +114,12 @@ export function freshReduction(
   number: string,
   name: string,
   colour: string | null,
-  size: { readonly rows: number; readonly measures: number; readonly label: string | null },
+  size: {
+    readonly rows: number;
+    readonly measures: number;
+    readonly label: string | null;
+    readonly words?: boolean;
+  },
 ): Reduction {
   return {
     id: `${method}-${number}`,
@@ -131,7 +147,7 @@ export function freshReduction(
       share: 0.95,
     },
     repeatsBy: [],
-    settings: methodNamed(method).fresh(size.rows, size.measures, size.label),
+    settings: methodNamed(method).fresh(size.rows, size.measures, size.label, size.words ?? false),
   };
 }
 

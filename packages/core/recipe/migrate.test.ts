@@ -130,6 +130,12 @@ function mapThen({ figure, z, xMeasure, yMeasure, sizeBy, shapeBy, density, ...m
   return map;
 }
 
+/** A recipe as it was before a text could be split: nowhere is one. */
+const thenKnown = (recipe: object): unknown =>
+  JSON.parse(
+    JSON.stringify(recipe, (key, value: unknown) => (key === 'words' && value === null ? undefined : value)),
+  );
+
 test('a recipe that version 4 wrote is read as it is', () => {
   const text = readFileSync(join(__dirname, 'kept', 'version4.json'), 'utf8');
   const recipe = parseRecipe(text, 'version4.json');
@@ -139,7 +145,7 @@ test('a recipe that version 4 wrote is read as it is', () => {
   }));
   const { pictures, ...rest } = recipe;
   expect(pictures).toBe(false);
-  expect({ ...rest, version: 4, reductions: known }).toEqual(JSON.parse(text));
+  expect(thenKnown({ ...rest, version: 4, reductions: known })).toEqual(JSON.parse(text));
   expect(recipe.reductions[0]!.repeatsBy).toEqual(['sherd', 'kiln']);
   expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);
 });
@@ -154,7 +160,7 @@ test('a recipe that version 5 wrote is read as it is, its factors too', () => {
   }));
   const { pictures, ...rest } = recipe;
   expect(pictures).toBe(false);
-  expect({ ...rest, version: 5, reductions: known }).toEqual(JSON.parse(text));
+  expect(thenKnown({ ...rest, version: 5, reductions: known })).toEqual(JSON.parse(text));
   expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);
 });
 
@@ -178,6 +184,6 @@ test('a recipe that version 7 wrote is read, every method, with all rows of the 
   expect(recipe.version).toBe(RECIPE_VERSION);
   expect(recipe.reductions.map(({ only }) => only)).toEqual([[], [], [], []]);
   const known = recipe.reductions.map(({ only: _, ...reduction }) => reduction);
-  expect({ ...recipe, version: 7, reductions: known }).toEqual(JSON.parse(text));
+  expect(thenKnown({ ...recipe, version: 7, reductions: known })).toEqual(JSON.parse(text));
   expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);
 });

@@ -19,13 +19,15 @@ function preparationAnew(recipe: Recipe): PreparationInput {
   const named = (role: string) =>
     recipe.columns.filter(column => column.role === role).map(column => column.name);
   const { off, ...preparation } = switchedOff(recipe.preparation);
-  const measures = named('measure');
+  const words = wordsOf(recipe);
+  const measures = words === null ? named('measure') : [];
   const weight = named('weight')[0] ?? null;
   const fenced = preparation.outliers !== 'none';
   // Settings that do nothing as things stand are left at rest, so that no result depends on them.
   return {
     ...preparation,
     measures,
+    words,
     weight,
     weighting: weight === null ? 'proportional' : preparation.weighting,
     repeatKeys: preparation.repeats === 'keep' ? [] : preparation.repeatKeys,
@@ -37,6 +39,12 @@ function preparationAnew(recipe: Recipe): PreparationInput {
       ({ measure, transform }) => measures.includes(measure) && transform !== preparation.transform,
     ),
   };
+}
+
+/** The splitting of a text that the table still has; null where the measures are columns. */
+function wordsOf({ columns, preparation: { words } }: Recipe): PreparationInput['words'] {
+  const there = words !== null && columns.some(({ name, role }) => name === words.column && role === 'text');
+  return there ? words : null;
 }
 
 /** Preparation with the steps that are switched off at rest. */

@@ -8,12 +8,14 @@ import type { AnyStage, AskOf, OutOf } from '../stages/stage';
 import * as suitability from '../suitability/stages';
 import * as trust from '../trust/stages';
 import * as use from '../use/stages';
+import * as vocabulary from '../vocabulary/stages';
 import * as table from './tableStages';
 
 /** Every kind of result that can be asked for by name. */
 export const STAGES = {
   ...table,
   ...preparation,
+  ...vocabulary,
   ...suitability,
   ...dimensions,
   ...METHOD_STAGES,

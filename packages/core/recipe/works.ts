@@ -8,6 +8,7 @@ import { describeTable } from '../table/describe';
 import { ownTable } from '../table/newRows';
 import { findRepeats } from '../table/repeats';
 import { TRUST_WORKS } from '../trust/works';
+import { VOCABULARY_WORKS } from '../vocabulary/works';
 import { USE_WORKS } from '../use/works';
 import * as stages from './tableStages';
 
@@ -16,6 +17,7 @@ export const WORKS: readonly Worked[] = [
   worked(stages.description, (_, { table, host }) => describeTable(ownTable(table), host)),
   worked(stages.repeats, ({ keys }, { table }) => findRepeats(ownTable(table), keys)),
   ...PREPARATION_WORKS,
+  ...VOCABULARY_WORKS,
   ...SUITABILITY_WORKS,
   ...DIMENSIONS_WORKS,
   ...METHOD_WORKS,

@@ -1,4 +1,5 @@
 import { columnOf, zeros, type Matrix } from '../algebra/matrix';
+import { someSparse } from '../algebra/sparseRows';
 import { silhouette } from '../clusters/silhouette';
 import { quietHost, stretch, type Host } from '../host';
 import type { Placement } from '../methods/placement';
@@ -6,8 +7,9 @@ import { distinctRows, someRows } from '../nearest/distinct';
 import { labelAgreement } from '../nearest/labelAgreement';
 import { placeNeighbours } from '../nearest/placeNeighbours';
 import { flatRows } from '../nearest/rows';
+import { distinctSparse, sparseDistances } from '../nearest/sparse';
 import { largestJudged, trueness } from '../nearest/trueness';
-import { completeRows, type Prepared } from '../preparation/prepared';
+import { completeRows, type Prepared, type PreparedWords } from '../preparation/prepared';
 import { Problem } from '../problem';
 import type { LevelColumn } from '../table/column';
 
@@ -42,27 +44,19 @@ const SAMPLE = 1000;
  * @throws Problem where the preparation keeps gaps, or fewer than four distinct rows are shown
  */
 export function pictureFigures(
-  prepared: Prepared,
+  prepared: Prepared | PreparedWords,
   placement: Placement,
   dimensions: readonly number[],
   asked: number,
   label: LevelColumn | null,
   host: Host = quietHost,
 ): PictureFigures {
-  const rows = completeRows(prepared);
-  if (rows === null) {
-    throw new Problem(
-      'entries are missing and kept, and rows with gaps have no distances.',
-      'Fill them in question 2.',
-    );
-  }
-  const placeIn = new Map(Array.from(rows.rows, (row, place) => [row, place]));
+  const placeIn = new Map(Array.from(prepared.rows, (row, place) => [row, place]));
   const shown = [...placement.rows.keys()].filter(i => placeIn.has(placement.rows[i]!));
-  const flat = someRows(
-    flatRows(rows.values),
+  const { point, first, distances } = distinctOf(
+    prepared,
     Uint32Array.from(shown, i => placeIn.get(placement.rows[i]!)!),
   );
-  const { point, first } = distinctRows(flat);
   if (first.length < 4) {
     throw new Problem(`${first.length} different rows are too few to be judged.`, 'Use more rows.');
   }
@@ -73,7 +67,7 @@ export function pictureFigures(
   );
   const k = Math.min(asked, largestJudged(first.length));
   const looked = first.length <= ALL ? first.length : SAMPLE;
-  const found = trueness(someRows(flat, first), at, k, 'euclidean', looked, stretch(host, 0, 0.8));
+  const found = trueness(distances, at, k, 'euclidean', looked, stretch(host, 0, 0.8));
   const codes = label === null ? null : codesOf(label, placement.rows, shown);
   const weights = placement.weights && Float64Array.from(shown, i => placement.weights![i]!);
   const agreed = codes === null ? null : labelAgreement(codes, point, placeNeighbours(at, k), k, weights);
@@ -89,6 +83,25 @@ export function pictureFigures(
         ? null
         : silhouetteOf(placement, dimensions, shown, codes, weights, stretch(host, 0.8, 1)),
   };
+}
+
+/** The distinct ones of some rows, and how far these are from one another in the table. */
+function distinctOf(prepared: Prepared | PreparedWords, places: Uint32Array) {
+  if (prepared.kind === 'words') {
+    const some = someSparse(prepared.sparse, places);
+    const { point, first } = distinctSparse(some);
+    return { point, first, distances: sparseDistances(someSparse(some, first)) };
+  }
+  const rows = completeRows(prepared);
+  if (rows === null) {
+    throw new Problem(
+      'entries are missing and kept, and rows with gaps have no distances.',
+      'Fill them in question 2.',
+    );
+  }
+  const flat = someRows(flatRows(rows.values), places);
+  const { point, first } = distinctRows(flat);
+  return { point, first, distances: someRows(flat, first) };
 }
 
 const codesOf = ({ missing, codes }: LevelColumn, rows: Uint32Array, shown: readonly number[]): Int32Array =>

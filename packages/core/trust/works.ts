@@ -1,6 +1,6 @@
 import { placement } from '../methods/stages';
 import { worked, type Worked } from '../stages/worked';
-import { measuresOf } from '../preparation/prepared';
+import { measuresOrWordsOf } from '../preparation/prepared';
 import { prepared } from '../preparation/stages';
 import { findColumn } from '../table/table';
 import { pictureFigures } from './pictureFigures';
@@ -12,7 +12,7 @@ export const TRUST_WORKS: readonly Worked[] = [
     replicates(bench.table, await bench.need(placement, { reduced }), by),
   ),
   worked(stages.pictureFigures, async ({ reduced, preparation, dimensions, k, label }, bench) => {
-    const rows = measuresOf(await bench.need(prepared, { preparation }));
+    const rows = measuresOrWordsOf(await bench.need(prepared, { preparation }));
     const placed = await bench.need(placement, { reduced });
     const column = label === null ? undefined : findColumn(bench.table, label);
     const levels = column?.kind === 'levels' ? column : null;

@@ -1,7 +1,7 @@
 import { parallelOf } from '../../dimensions/retentionSettings';
 import type { PreparationInput } from '../../preparation/prepared';
 import { NO_ROTATION } from './rotation';
-import type { ComponentsSettings } from './settings';
+import { LEADING, type ComponentsSettings } from './settings';
 import type { Kept, OfDecomposition } from './stages';
 
 /** The question for all dimensions of a reduction by components. */
@@ -26,8 +26,10 @@ export function keptOf(
   settings: ComponentsSettings,
 ): Kept {
   const { keep, rotation, retention } = settings;
+  const leading = Math.max(LEADING, typeof keep === 'number' ? keep : 1);
   return {
     ...decompositionOf(preparation, without, settings),
+    ...(preparation.words === null ? {} : { leading }),
     keep: keep === 'parallel' ? { parallel: parallelOf(retention) } : keep,
     // The power means something to one rotation only.
     rotation: rotation.method === 'promax' ? rotation : { ...rotation, power: 4 },

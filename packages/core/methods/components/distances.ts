@@ -48,20 +48,31 @@ export function distances(
   const used = rowDistances(prepared.values, columns, made.scores, made, n, host);
   if (nothingLeft) used.q.fill(0);
   const placed = rowDistances(prepared.placedValues, columns, made.placedScores, made, n, host);
-  const farthest = ((n - 1) * (n - 1)) / n;
-  const fromF = n > kept ? ((kept * (n - 1)) / (n - kept)) * fQuantile(level, kept, n - kept) : null;
   return {
-    level,
+    ...centreLimit(n, kept, level),
     rows: prepared.rows,
     ...used,
     placedRows: prepared.placedRows,
     placedT2: placed.t2,
     placedQ: placed.q,
     placedSquare: placed.square,
-    t2Limit: fromF === null ? null : Math.min(fromF, farthest),
-    t2Reachable: fromF !== null && fromF < farthest,
     // Where gaps are kept, not all eigenvalues are known.
     qLimit: prepared.gaps > 0 ? null : residualLimit(eigenvalues.slice(kept), level),
+  };
+}
+
+/** The limit of T² of n rows that were used for the dimensions. */
+export function centreLimit(
+  n: number,
+  kept: number,
+  level: number,
+): Pick<Distances, 'level' | 't2Limit' | 't2Reachable'> {
+  const farthest = ((n - 1) * (n - 1)) / n;
+  const fromF = n > kept ? ((kept * (n - 1)) / (n - kept)) * fQuantile(level, kept, n - kept) : null;
+  return {
+    level,
+    t2Limit: fromF === null ? null : Math.min(fromF, farthest),
+    t2Reachable: fromF !== null && fromF < farthest,
   };
 }
 

@@ -1,9 +1,10 @@
 import { columnOf, zeros, type Matrix } from '../../algebra/matrix';
 import { aboveAverage } from '../../dimensions/aboveAverage';
-import type { Prepared } from '../../preparation/prepared';
+import type { Prepared, PreparedWords } from '../../preparation/prepared';
 import { quietHost, type Host } from '../../host';
 import { Problem } from '../../problem';
 import type { Decomposition } from './decompose';
+import { wordScores } from './decomposeWords';
 import { NO_ROTATION, type Rotation } from './rotation';
 import { rotate } from './rotate';
 import type { Keep, Components } from './components';
@@ -17,7 +18,7 @@ type FixedKeep = Exclude<Keep, 'parallel'>;
  * @throws Problem when an oblique rotation lets two dimensions fall together, or gaps leave fewer dimensions than asked for
  */
 export function keepComponents(
-  prepared: Prepared,
+  prepared: Prepared | PreparedWords,
   decomposition: Decomposition,
   keep: FixedKeep,
   rotation: Rotation = NO_ROTATION,
@@ -49,17 +50,17 @@ const NONE_ABOVE = 'No dimension stands above random data; one is kept.';
 
 const joined = (note: string, other: string | null): string => (other === null ? note : `${note} ${other}`);
 
-function unrotated(prepared: Prepared, decomposition: Decomposition, keep: FixedKeep): Components {
+function unrotated(
+  prepared: Prepared | PreparedWords,
+  decomposition: Decomposition,
+  keep: FixedKeep,
+): Components {
   const { measures, eigenvalues } = decomposition;
-  const { kept, note } = resolveKeep(decomposition, keep);
-  const { values, placedValues } =
-    prepared.kind === 'rows'
-      ? prepared
-      : { values: zeros(0, prepared.measures.length), placedValues: zeros(0, prepared.measures.length) };
-  const columns = measures.map(name => prepared.measures.indexOf(name));
+  const { kept, note } = resolveKeep(decomposition, keep, prepared.kind);
+  const placeOf = new Map(prepared.measures.map((name, j) => [name, j]));
+  const columns = measures.map(name => placeOf.get(name)!);
   const sds = Float64Array.from(columns, j => prepared.sds[j]! / prepared.divisors[j]!);
   const coefficients = leading(decomposition.coefficients, kept);
-  const scoresOf = (x: Matrix) => scoresBy(x, columns, coefficients);
   return {
     measures,
     rows: prepared.rows,
@@ -78,10 +79,25 @@ function unrotated(prepared: Prepared, decomposition: Decomposition, keep: Fixed
     rotation: null,
     coefficients,
     ...loadingsOf(coefficients, eigenvalues, sds),
-    residualShare: residualShare(decomposition, kept, sds),
-    scores: decomposition.scores === null ? scoresOf(values) : leading(decomposition.scores, kept),
+    residualShare: prepared.kind === 'words' ? null : residualShare(decomposition, kept, sds),
     placedRows: prepared.placedRows,
-    placedScores: scoresOf(placedValues),
+    ...scoresOf(prepared, decomposition, columns, coefficients),
+  };
+}
+
+/** Scores of rows used and placed; of none where the table holds relations. */
+function scoresOf(
+  prepared: Prepared | PreparedWords,
+  { scores }: Decomposition,
+  columns: readonly number[],
+  coefficients: Matrix,
+): Pick<Components, 'scores' | 'placedScores'> {
+  if (prepared.kind === 'words') return wordScores(prepared, coefficients);
+  const none = zeros(0, prepared.measures.length);
+  const { values, placedValues } = prepared.kind === 'rows' ? prepared : { values: none, placedValues: none };
+  return {
+    scores: scores === null ? scoresBy(values, columns, coefficients) : leading(scores, coefficients.columns),
+    placedScores: scoresBy(placedValues, columns, coefficients),
   };
 }
 
@@ -151,11 +167,16 @@ function leading(matrix: Matrix, columns: number): Matrix {
   return { rows: matrix.rows, columns, values: matrix.values.slice(0, matrix.rows * columns) };
 }
 
-function resolveKeep({ eigenvalues, average, cutShort }: Decomposition, keep: FixedKeep) {
+function resolveKeep(
+  { eigenvalues, average, cutShort }: Decomposition,
+  keep: FixedKeep,
+  kind: Prepared['kind'] | PreparedWords['kind'],
+) {
   const rank = eigenvalues.reduce((count, value) => count + (value > 0 ? 1 : 0), 0);
   const wanted = keep === 'above-average' ? Math.max(1, aboveAverage(eigenvalues, average)) : keep;
   // The next dimension might be above average as well, or is asked for, and cannot be had.
-  if (cutShort !== null && (wanted > rank || (keep === 'above-average' && wanted === rank))) {
+  const lacks = cutShort !== null && kind !== 'words';
+  if (lacks && (wanted > rank || (keep === 'above-average' && wanted === rank))) {
     throw new Problem(
       cutShort,
       `Fill gaps or leave out their rows in question 2${rank > 1 ? `, or keep ${rank} dimensions or fewer` : ', or keep 1 dimension'}.`,

@@ -28,6 +28,7 @@ export const componentsSettings = z.strictObject({
 export const keptSchema = z.strictObject({
   preparation: preparationSchema,
   without: z.array(z.string()),
+  leading: z.int().min(1).optional(),
   keep: z.union([...byNumber, z.strictObject({ parallel: parallelSchema })]),
   rotation,
 }) satisfies z.ZodType<Kept>;

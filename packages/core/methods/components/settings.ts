@@ -27,6 +27,9 @@ export interface ComponentsSettings {
   readonly outcome: string | null;
 }
 
+/** Leading dimensions of words that are found where fewer are kept. */
+export const LEADING = 50;
+
 /** Steps of 200 random tables that take about two seconds. */
 const QUICK = 2e6;
 
@@ -41,13 +44,19 @@ function isQuick(rows: number, measures: number): boolean {
  * Those that a new reduction starts from: as many dimensions as parallel analysis gives, where it is quick.
  *
  * @param rows of the table, 0 where it has none
+ * @param words whether the measures are words: then the leading dimensions
  */
-export const freshComponents = (rows: number, measures: number): ComponentsSettings => ({
+export const freshComponents = (
+  rows: number,
+  measures: number,
+  _label: string | null = null,
+  words = false,
+): ComponentsSettings => ({
   method: 'components',
   basis: 'prepared',
   placed: [],
   rotation: { ...NO_ROTATION },
-  keep: isQuick(rows, measures) ? 'parallel' : 'above-average',
+  keep: words ? LEADING : isQuick(rows, measures) ? 'parallel' : 'above-average',
   retention: { ...PLAIN_RETENTION },
   fade: 0.4,
   small: 'fade',

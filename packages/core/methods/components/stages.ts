@@ -12,6 +12,8 @@ import type { Rotation } from './rotation';
 /** What all dimensions depend on. */
 export interface OfDecomposition extends OfPreparation {
   readonly without: readonly string[];
+  /** How many of the leading ones are found, where the measures are words. */
+  readonly leading?: number | undefined;
 }
 
 /** How many are kept, with what random data are made like where that settles it. */

@@ -1,11 +1,15 @@
 import { prepared, treated } from '../../preparation/stages';
-import { measuresOf, rowsOf } from '../../preparation/prepared';
+import { measuresOf, measuresOrWordsOf, rowsOf } from '../../preparation/prepared';
 import { treatmentOf } from '../../preparation/treatmentOf';
 import { parallelCount } from '../../dimensions/stages';
+import { stretch } from '../../host';
 import { worked, type Worked } from '../../stages/worked';
 import type { Bench } from '../../stages/bench';
 import { agreement } from './agreement';
 import { decompose } from './decompose';
+import { decomposeWords } from './decomposeWords';
+import { LEADING } from './settings';
+import { wordDistances } from './wordDistances';
 import { distances, rebuiltColumn, rowParts } from './distances';
 import type { Components } from './components';
 import { componentsFigures } from './figures';
@@ -18,35 +22,49 @@ import type { MethodWork } from '../work';
 import { rotate } from './rotate';
 import { NO_ROTATION } from './rotation';
 import * as stages from './stages';
-import type { Kept } from './stages';
+import type { Kept, OfDecomposition } from './stages';
 
 /** The rows that kept dimensions are made of, all dimensions, and those that are kept. */
 async function needed(ask: Kept, { need }: Bench) {
-  const { preparation, without, keep, rotation } = ask;
+  const { preparation, keep, rotation } = ask;
+  const all = ofDecomposition(ask);
   return {
     rows: rowsOf(await need(prepared, { preparation })),
-    all: await need(stages.decomposition, { preparation, without }),
-    made: await need(stages.components, { preparation, without, keep, rotation }),
+    all: await need(stages.decomposition, all),
+    made: await need(stages.components, { ...all, keep, rotation }),
   };
 }
 
+/** What all dimensions are asked by, of what more is asked. */
+const ofDecomposition = ({ preparation, without, leading }: OfDecomposition): OfDecomposition =>
+  leading === undefined ? { preparation, without } : { preparation, without, leading };
+
+/** The same dimensions as they are found. */
+const unturned = ({ keep, ...ask }: Kept): Kept => ({ ...ofDecomposition(ask), keep, rotation: NO_ROTATION });
+
 const works: readonly Worked[] = [
-  worked(stages.decomposition, async ({ preparation, without }, { need, host }) =>
-    decompose(measuresOf(await need(prepared, { preparation })), without, host),
-  ),
+  worked(stages.decomposition, async ({ preparation, without, leading }, { need, host }) => {
+    const made = await need(prepared, { preparation }, stretch(host, 0, 0.5));
+    if (made.kind === 'words') return decomposeWords(made, leading ?? LEADING, stretch(host, 0.5, 1));
+    return decompose(measuresOf(made), without, stretch(host, 0.5, 1));
+  }),
   worked(stages.components, async (ask, { need, host }) => {
-    const { preparation, without, keep, rotation } = ask;
+    const { keep, rotation } = ask;
+    const { preparation, without } = ask;
     if (rotation.method !== 'none') {
       return rotate(await need(stages.components, { ...ask, rotation: NO_ROTATION }), rotation, host);
     }
-    const rows = measuresOf(await need(prepared, { preparation }));
-    const all = await need(stages.decomposition, { preparation, without });
+    const rows = measuresOrWordsOf(await need(prepared, { preparation }));
+    const all = await need(stages.decomposition, ofDecomposition(ask));
     if (typeof keep !== 'object') return keepComponents(rows, all, keep);
     const settings = keep.parallel;
     const count = await need(parallelCount, { preparation, without, settings });
-    return keepAboveRandom(rows, all, count);
+    return keepAboveRandom(measuresOf(rows), all, count);
   }),
   worked(stages.distances, async ({ level, ...kept }, bench) => {
+    const words = await bench.need(prepared, { preparation: kept.preparation });
+    if (words.kind === 'words')
+      return wordDistances(words, await bench.need(stages.components, unturned(kept)), level);
     const { rows, all, made } = await needed(kept, bench);
     return distances(rows, all, made.kept, level, bench.host);
   }),

@@ -15,6 +15,7 @@ import { preparedProducts } from '../../preparation/preparedProducts';
 import { rowsOf, type AnyPrepared, type PreparedRows } from '../../preparation/prepared';
 import { Problem } from '../../problem';
 import { searchedDistances } from './searchedDistances';
+import { searchedWords } from './searchedWords';
 import { refuseFew, MOST_DIMENSIONS, type SearchedRows } from './points';
 import type { OfSearched } from './question';
 
@@ -27,6 +28,7 @@ import type { OfSearched } from './question';
  */
 export function searchedRows(prepared: AnyPrepared, ask: OfSearched, host: Host = quietHost): SearchedRows {
   if (prepared.kind === 'distances') return searchedDistances(prepared, ask.without);
+  if (prepared.kind === 'words') return searchedWords(prepared, ask, host);
   return searchedMeasures(rowsOf(prepared), ask, host);
 }
 

@@ -94,12 +94,17 @@ export const LEAST_NEIGHBOURS = 2;
  *
  * @param rows of the table, 0 where it has none
  */
-export const freshNeighbours = (rows: number, measures: number): NeighboursSettings => ({
+export const freshNeighbours = (
+  rows: number,
+  measures: number,
+  _label: string | null = null,
+  words = false,
+): NeighboursSettings => ({
   method: 'neighbours',
   embedding: 't-sne',
   dimensions: 2,
-  metric: 'euclidean',
-  leading: measures > LEADING ? LEADING : null,
+  metric: words ? 'cosine' : 'euclidean',
+  leading: words || measures > LEADING ? LEADING : null,
   tsne: {
     perplexity: Math.max(LEAST_PERPLEXITY, Math.min(30, largestPerplexity(rows))),
     iterations: 1000,

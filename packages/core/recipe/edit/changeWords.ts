@@ -46,6 +46,7 @@ const PREPARATION: readonly (readonly [keyof Recipe['preparation'], string, Chan
   ['transforms', 'the transform of a measure'],
   ['scale', 'the scale of measures'],
   ['weighting', 'what weights are'],
+  ['words', 'how the text is split into words'],
   ['cases', 'the number of rows behind the matrix', 'table'],
   ['off', 'a step switched on or off'],
 ];

@@ -107,6 +107,7 @@ export function withNewReduction(
   const added = freshReduction(method, String(number), name, hand.map.colour, {
     rows,
     measures: recipe.columns.filter(({ role }) => role === 'measure').length,
+    words: recipe.preparation.words !== null,
     label: labels.find(label => label === hand.map.colour) ?? labels[0] ?? null,
   });
   return { recipe: { ...recipe, reductions: [...recipe.reductions, added] }, id: added.id };
