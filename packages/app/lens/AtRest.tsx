@@ -2,15 +2,18 @@ import { useLocation } from 'react-router';
 import { questionAt } from '../readings/questions';
 import { wordsOf } from '../methods/words';
 import { useHand } from '../store/useStudy';
-import { HINTS } from './hints';
+import { useSplit } from '../readings/texts/useSplit';
+import { HINTS, TEXT_HINTS } from './hints';
 import styles from './Lens.module.css';
 
 /** With nothing selected: how the picture in hand is read, and what its words mean. */
 export function AtRest() {
   const question = questionAt(useLocation().pathname.split('/').at(-1) ?? '');
-  const { hints } = wordsOf(useHand().settings.method);
+  const { method } = useHand().settings;
+  const { hints } = wordsOf(method);
+  const split = useSplit() !== null && method === 'components';
   if (question === undefined) return null;
-  const { look, usual, next, words } = { ...HINTS, ...hints }[question.route];
+  const { look, usual, next, words } = { ...HINTS, ...hints, ...(split ? TEXT_HINTS : {}) }[question.route];
   return (
     <section className={styles.rest} aria-label="How to read it">
       <h2>How to read it</h2>

@@ -15,8 +15,10 @@ import { useAppDispatch } from '../store/store';
 import { useTable } from '../store/TableContext';
 import { useEdit, useHand, useRecipe, useStudy } from '../store/useStudy';
 import { useShortName } from '../store/useShortName';
-import { setsApart } from './apart';
+import { setsApart, type Apartness } from './apart';
 import { overlapsOf } from './overlapsOf';
+import { useSplit } from '../readings/texts/useSplit';
+import { ManyEntries, OneEntry } from './EntriesLens';
 import { LabelForm } from './LabelForm';
 import { ReasonForm } from './ReasonForm';
 import { screensOf } from '../methods/screens';
@@ -46,6 +48,7 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
   const { id } = useStudy();
   const { value: account } = useAccount();
   const pictures = usePixels();
+  const split = useSplit();
   const judging = useLocation().pathname.endsWith('/trust');
   return (
     <div>
@@ -70,6 +73,7 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
               <NearestPictures pictures={pictures} row={rows[0]!} />
             </>
           )}
+          {split !== null && <OneEntry row={rows[0]!} account={account} />}
           {judging && <Row hand={hand} row={rows[0]!} />}
           <OneRow row={rows[0]!} account={account} />
           {!judging && <Row hand={hand} row={rows[0]!} />}
@@ -85,6 +89,7 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
             />
           )}
           <ManyRows rows={rows} account={account} />
+          {split !== null && <ManyEntries rows={rows} />}
         </>
       )}
       <div className={styles.actions}>
@@ -130,9 +135,10 @@ function OneRow({ row, account }: { row: number; account: Account | null }) {
   const hand = useHand();
   const pictures = usePixels();
   // Pixels are seen in the picture, distances in the rows that are nearest.
+  const text = useSplit()?.column;
   const hidden = useMemo(
-    () => new Set([...(pictures?.columns ?? []), ...(table.matrix?.names ?? [])]),
-    [pictures, table],
+    () => new Set([...(pictures?.columns ?? []), ...(table.matrix?.names ?? []), text]),
+    [pictures, table, text],
   );
   const leftOut = account?.rowsLeftOut.find(out => out.row === row);
   const apart = useMemo(
@@ -206,10 +212,8 @@ function useGroupMeans(
 }
 
 function ManyRows({ rows, account }: { rows: readonly number[]; account: Account | null }) {
-  const shortName = useShortName();
   const table = useTable();
   const recipe = useRecipe();
-  const dispatch = useAppDispatch();
   const apart = useMemo(
     () => (account === null ? [] : setsApart(table, account, rows).slice(0, MOST_APART)),
     [table, account, rows],
@@ -222,6 +226,27 @@ function ManyRows({ rows, account }: { rows: readonly number[]; account: Account
     <>
       <p className="soft small">{shared(rows, recipe, table)}</p>
       {account !== null && <OverRepresented rows={rows} account={account} />}
+      {(account === null || account.words === null) && (
+        <Apart apart={apart} overlaps={overlaps} rows={rows} />
+      )}
+    </>
+  );
+}
+
+interface ApartProps {
+  readonly apart: readonly Apartness[];
+  readonly overlaps: ReadonlyMap<string, number>;
+  readonly rows: readonly number[];
+}
+
+/** The measures that set rows apart, and the rows. */
+function Apart({ apart, overlaps, rows }: ApartProps) {
+  const shortName = useShortName();
+  const table = useTable();
+  const recipe = useRecipe();
+  const dispatch = useAppDispatch();
+  return (
+    <>
       <h3 className={styles.section}>What sets them apart</h3>
       <table className={styles.bars}>
         <thead>

@@ -13,6 +13,8 @@ export interface Apartness {
 
 /** What sets rows apart: each measure in use with the rows' distance from the study's mean, furthest first. */
 export function setsApart(table: Table, account: Account, rows: readonly number[]): Apartness[] {
+  // Words of a text are told of by the entries that hold them.
+  if (account.words !== null) return [];
   return account.measures
     .map((measure, j) => {
       const column = findColumn(table, measure) as NumberColumn;

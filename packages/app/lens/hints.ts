@@ -45,3 +45,58 @@ export const HINTS: Readonly<Record<Exclude<QuestionRoute, MethodQuestion>, Hint
     ],
   },
 };
+
+/** The same where the measures are words of a text. */
+export const TEXT_HINTS: Readonly<Partial<Record<QuestionRoute, Hint>>> = {
+  table: {
+    look: 'The vocabulary: how many entries hold each word, and to which level of a label it leans.',
+    usual: 'A few words that most entries hold, and very many that hardly any does.',
+    next: 'Set aside words that say nothing here, join those that say the same. Then go on to question 2.',
+    words: [
+      ['leans to', 'of that level the largest share holds it'],
+      ['joined', 'counts as another word'],
+    ],
+  },
+  preparation: {
+    look: 'Which words are left out and why, and which entries have none left.',
+    usual: 'Common and rare words go; an entry or two is left without a word.',
+    next: 'Decide in the sentence above what a word is and how much it says.',
+    words: [
+      ['tf–idf', 'rare words say more'],
+      ['one length', 'long entries count no more than short ones'],
+    ],
+  },
+  suitability: {
+    look: 'Words that the same entries hold.',
+    usual: 'Pairs around one subject; a phrase that is always said whole has a φ near 1.',
+    next: 'Join words that are one, and set aside phrases that say nothing.',
+    words: [['φ', 'correlation of holding the one with holding the other']],
+  },
+  dimensions: {
+    look: 'Where the eigenvalues come down to those of words dealt out anew.',
+    usual: 'A few stand above; the others hold what single words say.',
+    next: 'Keep the leading ones to map neighbours; keep those above to read and name.',
+    words: [
+      ['dealt out anew', 'each word goes to as many entries drawn at random'],
+      ['share', 'of the variance of all words'],
+    ],
+  },
+  meaning: {
+    look: 'The words at the two ends of each dimension, and the entries furthest out.',
+    usual: 'One end tells of one subject; the other of another, or of nothing.',
+    next: 'Name a dimension at its head. Where two subjects share one, keep fewer and rotate by varimax.',
+    words: [
+      ['size of a word', 'how much it loads'],
+      ['underlined', 'leads at that end'],
+    ],
+  },
+  map: {
+    look: 'Entries near each other hold the same words.',
+    usual: 'Arms or heaps of one subject each; short entries lie near the centre.',
+    next: 'Draw around entries to read them and the words that set them apart; find a word to see who holds it.',
+    words: [
+      ['marked', 'words of the vocabulary'],
+      ['underlined', 'what puts the entry there'],
+    ],
+  },
+};

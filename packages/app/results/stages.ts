@@ -4,6 +4,9 @@ import { measureBoxes, type MeasureBoxes } from '@wold/core/preparation/boxes';
 import type { MeasureDistribution } from '@wold/core/preparation/distribution';
 import { treatmentOf } from '@wold/core/preparation/treatmentOf';
 import type { Clusters } from '@wold/core/clusters/clusters';
+import type { RelatedWords } from '@wold/core/vocabulary/relatedWords';
+import type { Vocabulary } from '@wold/core/vocabulary/vocabulary';
+import type { WordsApart } from '@wold/core/vocabulary/wordsApart';
 import { methodNamed } from '@wold/core/methods/all';
 import { namesOn, type Naming } from '@wold/core/methods/names';
 import { withPlaced, type PlacedRows, type Placement } from '@wold/core/methods/placement';
@@ -26,7 +29,7 @@ import type { LevelCentres } from '@wold/core/use/levelCentres';
 import type { PlacedAccount } from '@wold/core/use/placedAccount';
 import type { ScoreRelation } from '@wold/core/use/scoreRelations';
 import { useTable } from '../store/TableContext';
-import { useRecipe } from '../store/useStudy';
+import { useHand, useRecipe } from '../store/useStudy';
 import { onResults, tookOf } from './resultStore';
 import { useResult, type Finding } from './useResult';
 
@@ -90,8 +93,35 @@ export function useDistribution(measure: string): Finding<MeasureDistribution> {
 export function useSuitability(): Finding<Suitability> {
   const recipe = useRecipe();
   const { correlations: kind } = recipe.suitability;
-  const request = { stage: 'suitability', preparation: preparationOf(recipe), kind } as const;
-  return useResult(request, 'suitability', 'relating the measures');
+  const preparation = preparationOf(recipe);
+  const request = { stage: 'suitability', preparation, kind } as const;
+  return useResult(request, 'suitability', 'relating the measures', preparation.words === null);
+}
+
+/** The label that colours the map in hand, where it is one. */
+function useColouringLabel(): string | null {
+  const table = useTable();
+  const { colour } = useHand().map;
+  return colour !== null && findColumn(table, colour)?.kind === 'levels' ? colour : null;
+}
+
+/** The words of the study's text, and where they lean to. */
+export function useVocabulary(wanted = true): Finding<Vocabulary> {
+  const label = useColouringLabel();
+  const request = { stage: 'vocabulary', preparation: preparationOf(useRecipe()), label } as const;
+  return useResult(request, 'vocabulary', 'listing the words', wanted);
+}
+
+/** What speaks for reducing words. */
+export function useRelatedWords(wanted = true): Finding<RelatedWords> {
+  const request = { stage: 'relatedWords', preparation: preparationOf(useRecipe()) } as const;
+  return useResult(request, 'related words', 'relating the words', wanted);
+}
+
+/** Words in which rows differ from the others. */
+export function useWordsApart(among: readonly number[]): Finding<WordsApart> {
+  const request = { stage: 'wordsApart', preparation: preparationOf(useRecipe()), among } as const;
+  return useResult(request, 'words apart', 'holding entries against the others');
 }
 
 /** What a reduction's method makes of the table. */

@@ -64,6 +64,7 @@ export function prepare(
   });
   return {
     kind: 'rows',
+    words: null,
     ...account,
     placedRows: placed.rows,
     n,

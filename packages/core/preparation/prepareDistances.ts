@@ -45,6 +45,7 @@ export function prepareDistances(
   const setAside = Array.from(without, row => ({ row, step: 'set aside' as const, because: [names[row]!] }));
   return {
     kind: 'distances',
+    words: null,
     rows,
     placedRows: chosen.placed,
     n,

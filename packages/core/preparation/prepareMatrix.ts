@@ -47,6 +47,7 @@ export function prepareMatrix(
   const none = new Uint32Array(0);
   return {
     kind: 'moments',
+    words: null,
     rows: none,
     placedRows: none,
     n: cases,

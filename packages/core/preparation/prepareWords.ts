@@ -6,6 +6,7 @@ import { isMissing } from '../table/column';
 import { findColumn, type Table } from '../table/table';
 import { countWords } from '../words/countWords';
 import { tongueOf } from '../words/languages';
+import { LEFT_OUT_WORDS } from '../words/leftOutWords';
 import type { WordsSettings } from '../words/settings';
 import { weighWords } from '../words/weighWords';
 import { changesBuilder } from './changes';
@@ -72,6 +73,7 @@ export async function prepareWords(
   ].sort((a, b) => a.row - b.row);
   return {
     kind: 'words',
+    words: column.name,
     rows: used,
     placedRows: usedPlaced,
     n,
@@ -156,12 +158,8 @@ function momentsBy(sparse: SparseRows, weights: Float64Array | null, n: number, 
   return { means, sds, divisors, varies };
 }
 
-function tooFewWords(
-  count: number,
-  leftOut: readonly { readonly why: string; readonly words: number }[],
-  where: string,
-): Problem {
-  const why = leftOut.map(({ why, words }) => `${words} ${why}`).join(', ');
+function tooFewWords(count: number, leftOut: PreparedWords['vocabulary']['leftOut'], where: string): Problem {
+  const why = leftOut.map(({ why: of, words }) => `${words} ${LEFT_OUT_WORDS[of]}`).join(', ');
   return new Problem(
     `${count === 0 ? 'no word is' : 'only one word is'} left to reduce${why && `; left out: ${why}`}.`,
     'Leave out fewer words in question 2, take in digits, or split another column.',

@@ -53,6 +53,8 @@ export interface PreparationInput extends Treatment {
 
 /** What was done to arrive at the prepared numbers, without the numbers themselves. */
 export interface Account extends Omit<Treated, 'columns' | 'placed'> {
+  /** The text whose words the measures are; null where they are columns. */
+  readonly words: string | null;
   /** Rows that are placed, not used. */
   readonly placedRows: Uint32Array;
   /**

@@ -1,4 +1,4 @@
-import { reductionWith } from '../testTables';
+import { reductionWith, tableOf } from '../testTables';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { sherds } from '../demo/sherds';
@@ -37,6 +37,7 @@ interface Figures {
   readonly [name: string]: unknown;
 }
 let figures: Figures;
+let ofWords: Figures;
 let [plain, turned]: [Figures, Figures] = [{}, {}];
 beforeAll(async () => {
   figures = JSON.parse(writeFigures(await figuresOf(table, recipe))) as Figures;
@@ -149,6 +150,40 @@ test('a part that cannot be had says why in its place, and the others stand', as
   expect(only['eigenvalues']).toHaveLength(20);
 });
 
+test('of words: the vocabulary, what goes together, and the scree of words dealt out anew', async () => {
+  const texts = [
+    'green jug, spout',
+    'green jug',
+    'brown lamp, wick',
+    'lamp, wick',
+    'jug, spout',
+    'brown lamp',
+  ];
+  const few = tableOf(
+    [
+      texts.map(text => `${text}, of some sort or other, as they say`),
+      texts.map((_, i) => (i < 2 ? 'x' : 'y')),
+    ],
+    ['text', 'kind'],
+  );
+  ofWords = JSON.parse(writeFigures(await figuresOf(few, freshRecipe(few)))) as Figures;
+  const { vocabulary, related } = ofWords['words'] as { vocabulary: Figures; related: Figures };
+  const words = vocabulary['words'] as string[];
+  expect(words).toEqual(
+    ['brown', 'green', 'jug', 'lamp', 'say', 'sort', 'spout', 'wick'].filter(word => words.includes(word)),
+  );
+  const jug = words.indexOf('jug');
+  expect((vocabulary['entries'] as number[])[jug]).toBe(3);
+  expect((vocabulary['leans'] as { share: number[] }).share[jug]).toBe(1);
+  expect((related['pairs'] as { phi: number }[])[0]!.phi).toBeCloseTo(Math.SQRT1_2, 12);
+  const [only] = ofWords['reductions'] as [Figures];
+  expect(only['shuffled']).toMatchObject({ shuffles: 5 });
+  expect(only['votes']).toMatchObject({
+    problem: { what: expect.stringContaining('words of a text') as string },
+  });
+  expect(ofWords['suitability']).toHaveProperty('problem');
+});
+
 test('every member is told of in the documentation', () => {
   const text = readFileSync(join(__dirname, '..', '..', '..', 'docs', 'figures.md'), 'utf8');
   const members = new Set<string>();
@@ -164,5 +199,6 @@ test('every member is told of in the documentation', () => {
     }
   };
   walk(figures, 0);
+  walk(ofWords, 0);
   expect([...members].filter(name => !text.includes(`\`${name}\``))).toEqual([]);
 });

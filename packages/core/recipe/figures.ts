@@ -80,9 +80,20 @@ export async function figuresOf(
       settings: { correlations: kind, ...thresholds },
       ...('problem' in suitability ? suitability : suitabilityFigures(suitability)),
     },
+    words:
+      preparation.words === null
+        ? null
+        : {
+            vocabulary: await figure(STAGES.vocabulary, { preparation, label: firstLabel(table, recipe) }),
+            related: await figure(STAGES.relatedWords, { preparation }),
+          },
     reductions,
   }) as object;
 }
+
+/** The label that colours the first map that one does, or null. */
+const firstLabel = (table: Table, { reductions }: Recipe): string | null =>
+  reductions.map(reduction => labelOf(table, reduction)).find(label => label !== null) ?? null;
 
 function accountFigures(account: Account) {
   const { rows, placedRows, rowsLeftOut, changes, weights, ...rest } = account;

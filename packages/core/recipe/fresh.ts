@@ -25,7 +25,7 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
   const measures = columns.filter(({ role }) => role === 'measure').map(({ name }) => name);
   const text = columns.find(({ role }) => role === 'text');
   // A text beside hardly any number is what there is to reduce.
-  const words = measures.length < 2 && text !== undefined ? plainWords(text.name) : null;
+  const words = measures.length < 2 && text !== undefined ? plainWords(text.name, table.rows) : null;
   // Pixels are of one unit: brought to unit variance, those that hardly ever vary would count as much as any.
   const pictures = table.matrix === null && pixelsOf(measures) !== null;
   const first =

@@ -24,6 +24,14 @@ export const wordsApart = stage<OfPreparation & { readonly among: readonly numbe
   [prepared],
 );
 
+/** Rows of the table whose entries hold a word, those that are used and those that are only placed. */
+export const entriesWith = stage<OfPreparation & { readonly word: string }, Uint32Array>(
+  'entriesWith',
+  1,
+  'light',
+  [prepared],
+);
+
 /** Eigenvalues of words that are dealt out anew among the entries. */
 export const shuffledScree = stage<
   OfPreparation & { readonly leading: number; readonly shuffles: number; readonly seed: number },

@@ -2,6 +2,7 @@ import type { AnyPrepared, PreparedWords } from '../preparation/prepared';
 import { prepared } from '../preparation/stages';
 import { Problem } from '../problem';
 import { worked, type Worked } from '../stages/worked';
+import { entriesWith } from './entriesWith';
 import { relatedWords } from './relatedWords';
 import { shuffledScree } from './shuffledScree';
 import * as stages from './stages';
@@ -23,6 +24,9 @@ export const VOCABULARY_WORKS: readonly Worked[] = [
   ),
   worked(stages.wordsApart, async ({ preparation, among }, { need }) =>
     wordsApart(wordsIn(await need(prepared, { preparation })), among),
+  ),
+  worked(stages.entriesWith, async ({ preparation, word }, { need }) =>
+    entriesWith(wordsIn(await need(prepared, { preparation })), word),
   ),
   worked(stages.shuffledScree, async ({ preparation, ...ask }, { need, host }) =>
     shuffledScree(wordsIn(await need(prepared, { preparation })), ask, host),

@@ -29,8 +29,11 @@ export interface WordsSettings {
   readonly joined: readonly { readonly from: string; readonly to: string }[];
 }
 
-/** A column split in the plainest way. */
-export const plainWords = (column: string): WordsSettings => ({
+/** Entries below which every word is taken, and below which two entries are enough. */
+const [FEW, SOME] = [30, 500];
+
+/** A column split in the plainest way. @param rows of the table: of a few entries every word is taken */
+export const plainWords = (column: string, rows: number): WordsSettings => ({
   column,
   fold: true,
   characters: 'letters',
@@ -38,8 +41,8 @@ export const plainWords = (column: string): WordsSettings => ({
   shortest: 2,
   stem: null,
   pairs: false,
-  fewest: 3,
-  most: 0.5,
+  fewest: rows < FEW ? 1 : rows < SOME ? 2 : 3,
+  most: rows < FEW ? 0.9 : 0.5,
   weighing: 'tf-idf',
   unitLength: true,
   aside: [],

@@ -1,5 +1,12 @@
 import { mapSparse, squaredLengths, type SparseRows } from '../algebra/sparseRows';
-import type { WordsSettings } from './settings';
+import type { Weighing, WordsSettings } from './settings';
+
+/** What a count of a word is made into before entries are brought to unit length, if they are. */
+export function weightOfCount(count: number, held: number, n: number, weighing: Weighing): number {
+  if (weighing === 'counts') return count;
+  if (weighing === 'presence') return 1;
+  return weighing === 'log counts' ? Math.log1p(count) : count * (Math.log((1 + n) / (1 + held)) + 1);
+}
 
 /**
  * What each count is made into: itself, 1, ln(1 + count), or count × (ln((1 + n) / (1 + entries with the word)) + 1);
@@ -13,12 +20,7 @@ export function weighWords(
   n: number,
   { weighing, unitLength }: Pick<WordsSettings, 'weighing' | 'unitLength'>,
 ): SparseRows {
-  const rarity = entries.map(held => Math.log((1 + n) / (1 + held)) + 1);
-  const weighed = mapSparse(counts, (count, word) => {
-    if (weighing === 'counts') return count;
-    if (weighing === 'presence') return 1;
-    return weighing === 'log counts' ? Math.log1p(count) : count * rarity[word]!;
-  });
+  const weighed = mapSparse(counts, (count, word) => weightOfCount(count, entries[word]!, n, weighing));
   if (!unitLength) return weighed;
   const lengths = squaredLengths(weighed).map(Math.sqrt);
   return mapSparse(weighed, (value, _, row) => value / lengths[row]!);

@@ -3,11 +3,12 @@ import { entry, zeros } from '../algebra/matrix';
 import type { SparseRows } from '../algebra/sparseRows';
 import { countWords } from './countWords';
 import { tongueOf } from './languages';
+import { marker } from './markedText';
 import { plainWords, type WordsSettings } from './settings';
 import { weighWords } from './weighWords';
 import { wordsSchema } from './schema';
 
-const open: WordsSettings = { ...plainWords('x1'), common: null, shortest: 1, fewest: 1, most: 1 };
+const open: WordsSettings = { ...plainWords('x1', 1000), common: null, shortest: 1, fewest: 1, most: 1 };
 
 async function count(
   texts: readonly (string | number)[],
@@ -147,15 +148,33 @@ test('every language has its common words and its stems', async () => {
 });
 
 test('settings are checked: a pair may be as long as two words', () => {
-  expect(wordsSchema.parse(plainWords('text'))).toEqual(plainWords('text'));
+  expect(wordsSchema.parse(plainWords('text', 1000))).toEqual(plainWords('text', 1000));
   const twice = {
-    ...plainWords('text'),
+    ...plainWords('text', 1000),
     joined: [
       { from: 'a', to: 'b' },
       { from: 'a', to: 'c' },
     ],
   };
   expect(wordsSchema.safeParse(twice).success).toBe(false);
-  expect(wordsSchema.safeParse({ ...plainWords('text'), most: 0 }).success).toBe(false);
-  expect(wordsSchema.safeParse({ ...plainWords('text'), aside: ['x'.repeat(161)] }).success).toBe(true);
+  expect(wordsSchema.safeParse({ ...plainWords('text', 1000), most: 0 }).success).toBe(false);
+  expect(wordsSchema.safeParse({ ...plainWords('text', 1000), aside: ['x'.repeat(161)] }).success).toBe(true);
+});
+
+test('the words of a text are marked in all their forms, and nothing of it is lost', async () => {
+  const settings = {
+    ...open,
+    common: 'english',
+    stem: 'english',
+    joined: [{ from: 'pitcher', to: 'jug' }],
+  } as const;
+  const mark = marker(settings, await tongueOf('english', 'english'), ['jugs', 'green']);
+  const text = 'The Jug, two pitchers; greens!';
+  const runs = mark(text);
+  expect(runs.map(run => run.text).join('')).toBe(text);
+  expect(runs.filter(({ word }) => word !== null)).toEqual([
+    { text: 'Jug', word: 'jugs' },
+    { text: 'pitchers', word: 'jugs' },
+    { text: 'greens', word: 'green' },
+  ]);
 });

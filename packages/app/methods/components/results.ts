@@ -2,7 +2,9 @@ import type { Agreement } from '@wold/core/methods/components/agreement';
 import { spaceOf } from '@wold/core/methods/components/ask';
 import type { Components } from '@wold/core/methods/components/components';
 import type { Distances, RebuiltColumn, RowPart } from '@wold/core/methods/components/distances';
+import type { ShuffledScree } from '@wold/core/vocabulary/shuffledScree';
 import type { Outcome } from '@wold/core/methods/outcome';
+import { SHUFFLES } from '@wold/core/methods/components/settings';
 import { askOf } from '@wold/core/recipe/requests';
 import type { ReductionBy } from '@wold/core/recipe/schema';
 import { useReduced } from '../../results/stages';
@@ -15,6 +17,14 @@ export const useComponents = (reduction: ReductionBy<'components'>): Finding<Com
 
 /** The question for the space of the kept dimensions. */
 const useSpace = (reduction: ReductionBy<'components'>) => spaceOf(askOf(useRecipe(), reduction));
+
+/** Eigenvalues of words that are dealt out anew, where the measures are words. */
+export function useShuffledScree(reduction: ReductionBy<'components'>): Finding<ShuffledScree> {
+  const { preparation, leading = 1 } = askOf(useRecipe(), reduction);
+  const { seed } = reduction.settings.retention;
+  const request = { stage: 'shuffledScree', preparation, leading, shuffles: SHUFFLES, seed } as const;
+  return useResult(request, `shuffled ${reduction.id}`, 'dealing words out anew', preparation.words !== null);
+}
 
 /** How far rows lie from the centre within the kept dimensions and off them. */
 export function useDistances(reduction: ReductionBy<'components'>, wanted = true): Finding<Distances> {

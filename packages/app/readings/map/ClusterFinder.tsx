@@ -17,6 +17,7 @@ import { useClusters } from '../../results/stages';
 import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe } from '../../store/useStudy';
 import { Resulting } from '../Problem';
+import { useSplit } from '../texts/useSplit';
 import styles from './ClusterFinder.module.css';
 
 /** Parts the rows into clusters, holds them against the colouring label, and makes a label of them. */
@@ -38,6 +39,7 @@ function Finder({ reduction, onClose }: { reduction: Reduction; onClose: () => v
   const [by, setBy] = useState<'reduction' | 'measures'>('reduction');
   const [most, setMost] = useState<number>(TRIED.most);
   const [seed, setSeed] = useState<number>(TRIED.seed);
+  const ofWords = useSplit() !== null;
   const found = useClusters(reduction, by, most, seed);
   return (
     <section className={styles.finder} aria-label="Clusters">
@@ -58,11 +60,15 @@ function Finder({ reduction, onClose }: { reduction: Reduction; onClose: () => v
               name: `all dimensions of ${reduction.name}`,
               when: 'What the reduction kept: little noise, and what the map shows.',
             },
-            {
-              value: 'measures' as const,
-              name: 'the measures',
-              when: 'As they are prepared, whatever is reduced: nothing is lost, noise counts too.',
-            },
+            ...(ofWords
+              ? []
+              : [
+                  {
+                    value: 'measures' as const,
+                    name: 'the measures',
+                    when: 'As they are prepared, whatever is reduced: nothing is lost, noise counts too.',
+                  },
+                ]),
           ]}
           onChoose={setBy}
         />

@@ -19,6 +19,8 @@ import { useMode } from '../../theme/ThemeMode';
 import { ClusterFinder } from './ClusterFinder';
 import { NewRows } from './newRows/NewRows';
 import { Swatch } from './Swatch';
+import { useSplit } from '../texts/useSplit';
+import { WordFinder } from '../texts/WordFinder';
 import { MOST_LEVELS, type Colouring, type Group } from './colouring';
 import { rowsOn } from './points';
 import { useColouring } from './useColouring';
@@ -28,11 +30,13 @@ import styles from './MapLegend.module.css';
 /** What the colours and shapes of the map stand for, with counts; a click shows a group alone. */
 export function MapLegend({ reduction }: { reduction: Reduction }) {
   const { value } = usePlacement(reduction);
+  const split = useSplit() !== null;
   if (value === null) return null;
   // Methods look their rows’ figures up by hooks of their own.
   return (
     <>
       <Legend key={reduction.settings.method} reduction={reduction} placement={value} />
+      {split && <WordFinder />}
       {value.rows.length > 2 && <ClusterFinder key={reduction.id} reduction={reduction} />}
       <NewRows reduction={reduction} placement={value} />
     </>

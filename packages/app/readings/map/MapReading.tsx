@@ -10,6 +10,7 @@ import { ProblemNote, Resulting } from '../Problem';
 import { BesideNote } from './BesideNote';
 import { ViewSwitch } from '../../controls/ViewSwitch';
 import { useView } from '../../store/useView';
+import { useSplit } from '../texts/useSplit';
 import { GroupLedger } from './GroupLedger';
 import { Planes } from './Planes';
 import { PictureLine } from './PictureLine';
@@ -89,6 +90,7 @@ const MAP_VIEWS = [
 /** The label whose groups can be described by their measures; null where none colours the map. */
 function useGroupsLabel({ map }: Reduction): string | null {
   const table = useTable();
-  if (table.matrix !== null || map.colour === null || map.figure !== null) return null;
+  const split = useSplit();
+  if (split !== null || table.matrix !== null || map.colour === null || map.figure !== null) return null;
   return findColumn(table, map.colour)?.kind === 'levels' ? map.colour : null;
 }

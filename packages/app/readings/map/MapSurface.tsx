@@ -1,5 +1,3 @@
-import { RowPicture } from '../../pictures/RowPicture';
-import { usePixels } from '../../pictures/usePixels';
 import Button from '@mui/material/Button';
 import {
   useEffect,
@@ -12,27 +10,19 @@ import {
   type RefObject,
 } from 'react';
 import { leastOf, mostOf } from '@wold/core/algebra/extremes';
-import { textAt } from '@wold/core/table/column';
-import { findColumn } from '@wold/core/table/table';
 import type { Size } from '../../charts/size';
-import { figure, fixed, shortName } from '@wold/core/writeup/format';
-import { setsApart } from '../../lens/apart';
-import { rowName } from '../../lens/rowName';
-import { useAccount } from '../../results/stages';
 import { pointIndex } from '../../points/pointIndex';
 import { pointedAt, selected } from '../../store/studySlice';
 import { useAppDispatch, useAppSelector } from '../../store/store';
-import { useTable } from '../../store/TableContext';
-import { useRecipe, useSelection, useStudy } from '../../store/useStudy';
+import { useSelection, useStudy } from '../../store/useStudy';
 import type { Colouring } from './colouring';
 import { isWithin, type Pixel } from './lasso';
 import type { Points } from './points';
+import { RowCard } from './RowCard';
 import { TURN } from './turned';
 import { fromPixel, toPixel, zoomed, type View } from './view';
 import styles from './MapReading.module.css';
 
-/** Measures on the card of a row: those in which it is furthest from the mean. */
-const MOST_APART = 3;
 /** How far from a point, in pixels, it is still meant. */
 const REACH = 12;
 /** Pixels of width from which on there is room for what the hand can do, beside the name of the axis. */
@@ -312,65 +302,6 @@ function Overlay({ size, outline, at }: OverlayProps) {
         <circle cx={at[0]} cy={at[1]} r="9" fill="none" stroke="var(--ink)" strokeWidth="1.5" />
       )}
     </svg>
-  );
-}
-
-interface RowCardProps {
-  readonly points: Points;
-  readonly index: number;
-  /** The column that colours the rows, or null. */
-  readonly colour: string | null;
-  readonly style: CSSProperties;
-}
-
-/** Which row a point is, what colours it, where it lies, and what it differs in most. */
-function RowCard({ points, index, colour, style }: RowCardProps) {
-  const table = useTable();
-  const recipe = useRecipe();
-  const row = points.rows[index]!;
-  const pictures = usePixels();
-  const by = colour === null ? undefined : findColumn(table, colour);
-  const { value: account } = useAccount();
-  const apart = useMemo(
-    () => (account === null || pictures !== null ? [] : setsApart(table, account, [row])),
-    [table, account, row, pictures],
-  );
-  return (
-    <div className={styles.card} style={style}>
-      {pictures !== null && (
-        <RowPicture pictures={pictures} row={row} size={84} label={rowName(table, recipe, row)} />
-      )}
-      <strong>{rowName(table, recipe, row)}</strong>
-      <dl>
-        {by !== undefined && (
-          <div>
-            <dt className="soft">{colour}</dt>
-            <dd>{textAt(by, row) || '–'}</dd>
-          </div>
-        )}
-        <div>
-          <dt className="soft">at</dt>
-          <dd>
-            {fixed(points.x[index]!, 2)}
-            {!points.flat && `, ${fixed(points.y[index]!, 2)}`}
-          </dd>
-        </div>
-        {apart
-          .slice(0, MOST_APART)
-          .filter(({ deviation }) => Number.isFinite(deviation))
-          .map(({ measure, mean, deviation }) => (
-            <div key={measure}>
-              <dt className="soft">{shortName(measure, 24)}</dt>
-              <dd>
-                {figure(mean)}
-                <span className="soft">
-                  , {fixed(Math.abs(deviation), 1)} sd {deviation < 0 ? 'below' : 'above'}
-                </span>
-              </dd>
-            </div>
-          ))}
-      </dl>
-    </div>
   );
 }
 

@@ -6,6 +6,8 @@ import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe } from '../../store/useStudy';
 import { useShortName } from '../../store/useShortName';
 import { count } from '@wold/core/writeup/format';
+import { SplitBrief, SplitWord } from '../texts/SplitBrief';
+import { useSplit } from '../texts/useSplit';
 import form from '../../theme/form.module.css';
 import {
   GAP_WORDS,
@@ -17,8 +19,13 @@ import {
   WEIGHTING_WORDS,
 } from './words';
 
-/** What is done to the measures, in the order it is done. */
+/** What is done to the measures, in the order it is done; or how a text is split into words. */
 export function PreparationBrief() {
+  const split = useSplit();
+  return split === null ? <MeasuresBrief /> : <SplitBrief split={split} />;
+}
+
+function MeasuresBrief() {
   const recipe = useRecipe();
   const edit = useEdit();
   const table = useTable();
@@ -74,7 +81,7 @@ export function PreparationBrief() {
           />
         </>
       )}
-      .
+      <SplitWord />.
     </>
   );
 }

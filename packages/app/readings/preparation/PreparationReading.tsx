@@ -12,6 +12,8 @@ import { boxNumbers } from './takenOut';
 import { Figures } from '../Figures';
 import { Resulting } from '../Problem';
 import { ViewSwitch } from '../../controls/ViewSwitch';
+import { SplitReading } from '../texts/SplitReading';
+import { useSplit } from '../texts/useSplit';
 import { AccountView } from './AccountView';
 import { BoxSheet } from './BoxSheet';
 import { MeasureInFull } from './MeasureInFull';
@@ -29,8 +31,13 @@ const VIEW_NAMES = VIEWS.map(([name]) => name);
 const AS_GIVEN =
   'Distances are neither filled, scaled nor transformed. A row is left out where it is set aside, or where its column is no measure in Table.';
 
-/** Is it fit to use? Each measure before and after, and the account of what was changed. */
+/** Is it fit to use? What became of the measures, or of the words of a text. */
 export function PreparationReading() {
+  return useSplit() === null ? <MeasuresReading /> : <SplitReading />;
+}
+
+/** Each measure before and after, and the account of what was changed. */
+function MeasuresReading() {
   const account = useAccount();
   const [view, setView] = useView('preparation', VIEW_NAMES);
   const ofDistances = useTable().matrix?.kind === 'distance';

@@ -2,6 +2,7 @@ import { count } from '@wold/core/writeup/format';
 import { notThere, type Answer } from '../answer';
 import { useTable } from '../../store/TableContext';
 import { useAccount } from '../../results/stages';
+import { useSplit } from '../texts/useSplit';
 
 const SCALE_SHORT = {
   'unit-variance': 'unit\u00a0variance',
@@ -15,10 +16,16 @@ const SCALE_SHORT = {
 export function usePreparationAnswer(): Answer {
   const { value, stale, waits, problem } = useAccount();
   const { matrix } = useTable();
+  const split = useSplit();
   if (problem !== null)
     return { text: 'cannot be used yet', stale: false, attention: 1, because: problem.what };
   if (value === null) return notThere(waits);
   const out = value.rowsLeftOut.length;
+  if (split !== null) {
+    const left = out === 0 ? 'every entry used' : `${count(out, 'entry', 'entries')}\u00a0left\u00a0out`;
+    const text = `${left} · ${split.weighing}`;
+    return { text, stale, attention: 0, because: '' };
+  }
   const constant = value.measuresSetAside.filter(({ because }) => because !== 'gaps').length;
   const { filled, 'pulled in': pulled } = value.changes.counts;
   const parts = [

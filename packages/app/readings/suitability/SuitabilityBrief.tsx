@@ -2,6 +2,7 @@ import type { CorrelationKind } from '@wold/core/suitability/correlationMatrix';
 import type { Recipe } from '@wold/core/recipe/schema';
 import { ChoiceWord, NumberWord } from '../../controls/Word';
 import { useTable } from '../../store/TableContext';
+import { useSplit } from '../texts/useSplit';
 import { useEdit, useRecipe } from '../../store/useStudy';
 
 const KINDS: readonly { value: CorrelationKind; name: string; when: string }[] = [
@@ -28,8 +29,10 @@ export function SuitabilityBrief() {
   const edit = useEdit();
   const table = useTable();
   const rules = recipe.suitability;
+  const split = useSplit();
   const set = (change: Partial<Recipe['suitability']>, of: string) =>
     edit({ ...recipe, suitability: { ...rules, ...change } }, of);
+  if (split !== null) return <>Relate words by the entries that hold both of them.</>;
   if (table.matrix?.kind === 'distance') return <>Distances between rows say nothing of measures.</>;
   return (
     <>

@@ -14,6 +14,8 @@ import { useEdit, useRecipe, useSelection, useStudy } from '../../store/useStudy
 import { useShortName } from '../../store/useShortName';
 import { Resulting } from '../Problem';
 import { VerdictTable } from '../VerdictTable';
+import { RelatedWordsReading } from '../texts/RelatedWordsReading';
+import { useSplit } from '../texts/useSplit';
 import { MatrixView } from './MatrixView';
 import { NumberWord } from '../../controls/Word';
 import { TakeOutMenu, type Numbers } from '../../outputs/TakeOutMenu';
@@ -32,8 +34,13 @@ const VIEWS = [
 ] as const;
 const VIEW_NAMES = VIEWS.map(([name]) => name);
 
-/** Is it worth reducing? The correlations, what they say over all, and of each measure. */
+/** Is it worth reducing? What the measures, or the words of a text, share. */
 export function SuitabilityReading() {
+  return useSplit() === null ? <MeasuresReading /> : <RelatedWordsReading />;
+}
+
+/** The correlations, what they say over all, and of each measure. */
+function MeasuresReading() {
   const found = useSuitability();
   const { suitability: rules } = useRecipe();
   const { name } = useStudy();

@@ -1,7 +1,8 @@
 import { methodNamed } from '@wold/core/methods/all';
 import { doubtful } from '@wold/core/suitability/doubt';
-import { count, fixed } from '@wold/core/writeup/format';
-import { useSuitability } from '../../results/stages';
+import { count, fixed, percent } from '@wold/core/writeup/format';
+import { useRelatedWords, useSuitability } from '../../results/stages';
+import { useSplit } from '../texts/useSplit';
 import { useTable } from '../../store/TableContext';
 import { useRecipe } from '../../store/useStudy';
 import { notThere, type Answer } from '../answer';
@@ -10,8 +11,21 @@ import { notThere, type Answer } from '../answer';
 export function useSuitabilityAnswer(): Answer {
   const { value, stale, waits, problem } = useSuitability();
   const table = useTable();
+  const split = useSplit() !== null;
+  const words = useRelatedWords(split);
   const { suitability: rules, reductions } = useRecipe();
   const common = reductions.some(({ settings }) => methodNamed(settings.method).ofCommonFactors);
+  if (split) {
+    if (words.problem !== null)
+      return { text: 'cannot be told yet', stale: false, attention: 1, because: words.problem.what };
+    if (words.value === null) return notThere(words.waits);
+    return {
+      text: `${count(words.value.words, 'word')} · ${percent(words.value.filled, 1)} filled`,
+      stale: words.stale,
+      attention: 0,
+      because: '',
+    };
+  }
   if (table.matrix?.kind === 'distance') {
     return { text: 'distances, no\u00a0measures', stale: false, attention: 0, because: '' };
   }

@@ -4,7 +4,7 @@ import { useLocation } from 'react-router';
 import { percent } from '@wold/core/writeup/format';
 import { Figures } from '../Figures';
 import { Resulting } from '../Problem';
-import { useDescription } from '../../results/stages';
+import { useDescription, useVocabulary } from '../../results/stages';
 import type { Table } from '@wold/core/table/table';
 import { useTable } from '../../store/TableContext';
 import { useRecipe, useSelection } from '../../store/useStudy';
@@ -14,14 +14,18 @@ import { Grid } from './Grid';
 import { RepeatsView } from './RepeatsView';
 import { summarise } from './summary';
 import { useView } from '../../store/useView';
+import { VocabularyView } from '../texts/VocabularyView';
+import { useSplit } from '../texts/useSplit';
 import styles from './TableReading.module.css';
 
 const VIEWS = [
   ['grid', 'Rows'],
+  ['vocabulary', 'Vocabulary'],
   ['columns', 'Columns'],
   ['repeats', 'Repeats'],
 ] as const;
 const VIEW_NAMES = VIEWS.map(([name]) => name);
+const PLAIN_NAMES = VIEW_NAMES.filter(name => name !== 'vocabulary');
 
 const measuresWord = ({ matrix }: Table, measures: number): string =>
   matrix?.kind === 'distance' ? 'columns of distances' : measures === 1 ? 'measure' : 'measures';
@@ -32,9 +36,12 @@ export function TableReading() {
   const recipe = useRecipe();
   const { rows: selectedRows } = useSelection();
   const description = useDescription();
+  const { value: words } = useVocabulary(useSplit() !== null);
   const arrived = useLocation().state as { showSelected?: boolean } | null;
   const [onlySelected, setOnlySelected] = useState(arrived?.showSelected === true);
-  const [view, setView] = useView('table', VIEW_NAMES);
+  const split = useSplit();
+  const views = VIEWS.filter(([name]) => name !== 'vocabulary' || split !== null);
+  const [view, setView] = useView('table', split === null ? PLAIN_NAMES : VIEW_NAMES);
   const summary = summarise(table, recipe);
   const narrowed = onlySelected && selectedRows.length > 0;
   return (
@@ -43,10 +50,16 @@ export function TableReading() {
         <Figures
           figures={[
             { value: summary.rows.toLocaleString('en'), of: summary.rows === 1 ? 'row' : 'rows' },
-            {
-              value: summary.roles.measure.toLocaleString('en'),
-              of: measuresWord(table, summary.roles.measure),
-            },
+            ...(split === null
+              ? [
+                  {
+                    value: summary.roles.measure.toLocaleString('en'),
+                    of: measuresWord(table, summary.roles.measure),
+                  },
+                ]
+              : words === null
+                ? []
+                : [{ value: words.words.length.toLocaleString('en'), of: 'words' }]),
             { value: String(summary.roles.label), of: summary.roles.label === 1 ? 'label' : 'labels' },
             {
               value: summary.missing.toLocaleString('en'),
@@ -64,11 +77,12 @@ export function TableReading() {
             only the {selectedRows.length.toLocaleString('en')} selected
           </label>
         )}
-        <ViewSwitch views={VIEWS} view={view} onView={setView} />
+        <ViewSwitch views={views} view={view} onView={setView} />
       </div>
       {view === 'grid' && (
         <Grid table={table} descriptions={description.value} rows={narrowed ? selectedRows : null} />
       )}
+      {view === 'vocabulary' && split !== null && <VocabularyView split={split} />}
       {view === 'repeats' && <RepeatsView table={table} />}
       {view === 'columns' && (
         <Resulting reading={description}>

@@ -3,7 +3,8 @@ import { count } from '@wold/core/writeup/format';
 import type { Answer } from '../answer';
 import { useTable } from '../../store/TableContext';
 import { useRecipe } from '../../store/useStudy';
-import { useDescription } from '../../results/stages';
+import { useDescription, useVocabulary } from '../../results/stages';
+import { useSplit } from '../texts/useSplit';
 import { undecidedCodes } from './undecidedCodes';
 import { summarise } from './summary';
 
@@ -12,11 +13,20 @@ export function useTableAnswer(): Answer {
   const table = useTable();
   const recipe = useRecipe();
   const { value: descriptions } = useDescription();
+  const split = useSplit() !== null;
+  const { value: vocabulary } = useVocabulary(split);
+  const words = split ? (vocabulary?.words.length ?? null) : null;
   return useMemo(() => {
     const { rows, roles } = summarise(table, recipe);
     const text = [
       count(rows, 'row'),
-      ...(table.matrix?.kind === 'distance' ? [] : [count(roles.measure, 'measure')]),
+      ...(split
+        ? words === null
+          ? []
+          : [count(words, 'word')]
+        : table.matrix?.kind === 'distance'
+          ? []
+          : [count(roles.measure, 'measure')]),
       roles.label === 0 ? 'no\u00a0label' : count(roles.label, 'label'),
     ].join(' · ');
     const notes = table.notes.length;
@@ -26,5 +36,5 @@ export function useTableAnswer(): Answer {
       ...(codes > 0 ? [`${count(codes, 'column')} may hold missing codes`] : []),
     ];
     return { text, stale: false, attention: notes + codes, because: because.join('; ') };
-  }, [table, recipe, descriptions]);
+  }, [table, recipe, descriptions, split, words]);
 }

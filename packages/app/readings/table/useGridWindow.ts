@@ -1,8 +1,8 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, type RefObject } from 'react';
 import type { Table } from '@wold/core/table/table';
-import { useSelection } from '../../store/useStudy';
-import { COLUMN_WIDTH, HEAD_HEIGHT, ROW_HEAD_WIDTH, ROW_HEIGHT } from './gridSizes';
+import { useRecipe, useSelection } from '../../store/useStudy';
+import { COLUMN_WIDTH, HEAD_HEIGHT, ROW_HEAD_WIDTH, ROW_HEIGHT, TEXT_WIDTH } from './gridSizes';
 import type { Cell } from './moveInGrid';
 
 /** The rows and columns in sight; what is newly selected is scrolled to. @param all whether every row is shown */
@@ -21,11 +21,13 @@ export function useGridWindow(
     overscan: 12,
     scrollPaddingStart: HEAD_HEIGHT,
   });
+  const { columns } = useRecipe();
+  const texts = columns.map(({ role }) => role === 'text');
   const across = useVirtualizer({
     horizontal: true,
     count: table.columns.length,
     getScrollElement: () => scroller.current,
-    estimateSize: () => COLUMN_WIDTH,
+    estimateSize: index => (texts[index] === true ? TEXT_WIDTH : COLUMN_WIDTH),
     overscan: 3,
     scrollPaddingStart: ROW_HEAD_WIDTH,
   });
@@ -39,6 +41,8 @@ export function useGridWindow(
     const index = table.columns.findIndex(column => column.name === lastColumn);
     if (index >= 0) across.scrollToIndex(index, { align: 'auto' });
   }, [lastColumn]); // eslint-disable-line react-hooks/exhaustive-deps
+  const known = texts.join();
+  useEffect(() => across.measure(), [known]); // eslint-disable-line react-hooks/exhaustive-deps
   function bringToSight({ row, column }: Cell): void {
     if (row >= 0) down.scrollToIndex(row, { align: 'auto' });
     across.scrollToIndex(column, { align: 'auto' });

@@ -36,7 +36,7 @@ export function decomposeWords(
   const exactly =
     found.residual < 1e-12
       ? 'to rounding'
-      : `with a residual of ${found.residual.toExponential(0)} of the first`;
+      : `with a residual of ${found.residual.toExponential(0).replace('-', '−')} of the first`;
   return {
     measures,
     eigenvalues,

@@ -1,11 +1,12 @@
 import type { Matrix } from '../../algebra/matrix';
 import { retention } from '../../dimensions/stages';
 import { stretch } from '../../host';
+import { shuffledScree } from '../../vocabulary/stages';
 import type { FigureSource } from '../work';
 import { spaceOf } from './ask';
 import type { Components } from './components';
 import { rowFigures } from './rowFigures';
-import type { ComponentsSettings } from './settings';
+import { LEADING, SHUFFLES, type ComponentsSettings } from './settings';
 import * as stages from './stages';
 import type { Kept } from './stages';
 
@@ -22,8 +23,16 @@ export async function componentsFigures(source: FigureSource<ComponentsSettings,
   const distances = rows
     ? await figure(stages.distances, { ...spaceOf(ask), level: limit }, stretch(host, 0.7, 0.8))
     : null;
+  const shuffled =
+    preparation.words === null
+      ? null
+      : await figure(shuffledScree, {
+          preparation: ask.preparation,
+          ...{ leading: ask.leading ?? LEADING, shuffles: SHUFFLES, seed: rules.seed },
+        });
   return {
     votes,
+    shuffled,
     ...('problem' in made ? made : componentFigures(made)),
     distances,
     rowFigures:

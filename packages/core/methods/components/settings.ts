@@ -30,6 +30,9 @@ export interface ComponentsSettings {
 /** Leading dimensions of words that are found where fewer are kept. */
 export const LEADING = 50;
 
+/** Tables of words dealt out anew, which leading dimensions are held against. */
+export const SHUFFLES = 5;
+
 /** Steps of 200 random tables that take about two seconds. */
 const QUICK = 2e6;
 

@@ -1,6 +1,7 @@
 import { useCallback, useMemo, useState } from 'react';
 import type { Components } from '@wold/core/methods/components/components';
 import { eigenvaluesTable } from '@wold/core/methods/components/tables';
+import type { ShuffledScree } from '@wold/core/vocabulary/shuffledScree';
 import type { Retention } from '@wold/core/dimensions/retention';
 import type { ReductionBy } from '@wold/core/recipe/schema';
 import { figure } from '@wold/core/writeup/format';
@@ -14,6 +15,8 @@ interface ComponentsScreeProps {
   readonly components: Components;
   /** What eigenvalues are held against; null where that is not there, or of another kind. */
   readonly retention: Retention | null;
+  /** Eigenvalues of words dealt out anew; null where the measures are columns. */
+  readonly shuffled: ShuffledScree | null;
   /** Dimensions that the hand wants kept, and the most there can be. */
   readonly kept: number;
   readonly most: number;
@@ -22,12 +25,15 @@ interface ComponentsScreeProps {
 
 /** The scree of components against random data and a broken stick; with common factors' where that is asked for. */
 export function ComponentsScree(props: ComponentsScreeProps) {
-  const { reduction, components, retention, kept: wanted, most, onCut } = props;
+  const { reduction, components, retention, shuffled, kept: wanted, most, onCut } = props;
   const { kept, eigenvalues, shares, average } = components;
   const { names } = useNaming(reduction);
   const { percentile } = reduction.settings.retention;
   const [factors, setFactors] = useState(false);
-  const against = useMemo(() => linesOf(retention, factors, percentile), [retention, factors, percentile]);
+  const against = useMemo(
+    () => [...linesOf(retention, factors, percentile), ...shuffledLines(shuffled)],
+    [retention, factors, percentile, shuffled],
+  );
   const averageName = Math.abs(average - 1) < 1e-9 ? 'eigenvalue 1' : `average ${figure(average)}`;
   const of = useMemo(
     () => ({ eigenvalues, shares, kept, average, averageName }),
@@ -48,6 +54,19 @@ export function ComponentsScree(props: ComponentsScreeProps) {
       }
     />
   );
+}
+
+/** Words dealt out anew among the entries. */
+function shuffledLines(shuffled: ShuffledScree | null): Against[] {
+  if (shuffled === null) return [];
+  return [
+    {
+      kind: 'percentile',
+      name: `largest of ${shuffled.shuffles} tables of words dealt out anew`,
+      values: shuffled.most,
+    },
+    { kind: 'mean', name: 'their mean', values: shuffled.mean },
+  ];
 }
 
 /** @param factors whether the eigenvalues behind the votes of common factors are drawn too */

@@ -2,14 +2,15 @@ import { useMemo } from 'react';
 import type { Components } from '@wold/core/methods/components/components';
 import { withSettings } from '@wold/core/recipe/edit/reductions';
 import type { ReductionBy } from '@wold/core/recipe/schema';
-import { inWords, percent } from '@wold/core/writeup/format';
+import { count, inWords, percent } from '@wold/core/writeup/format';
 import { Figures } from '../../../readings/Figures';
 import { basisName } from '../../../readings/preparation/PreparationBrief';
 import { Resulting } from '../../../readings/Problem';
 import { useAccountOf, useNaming } from '../../../results/stages';
 import { useEdit, useRecipe } from '../../../store/useStudy';
 import { useRetention } from '../../parts/dimensions/useRetention';
-import { useComponents } from '../results';
+import { useSplit } from '../../../readings/texts/useSplit';
+import { useComponents, useShuffledScree } from '../results';
 import { costOf, type Cost } from './cost';
 import { Eigenvalues } from './Eigenvalues';
 import { ComponentsScree } from './ComponentsScree';
@@ -41,12 +42,14 @@ function Dimensions({
   const { value: account } = useAccountOf(reduction);
   const cost = useMemo(() => costOf(components), [components]);
   const retention = useRetention(reduction);
+  const shuffled = useShuffledScree(reduction);
   const { settings } = reduction;
   const basis = settings.basis === 'prepared' ? (account?.scale ?? 'unit-variance') : settings.basis;
   const onCorrelations = basis === 'unit-variance' || basis === 'correlations';
   const rank = eigenvalues.reduce((n, value) => n + Number(value > 0), 0);
   const shown = shownDimensions(eigenvalues.length, kept);
   // The hand may be ahead of the result.
+  const split = useSplit();
   const wanted = typeof settings.keep === 'number' ? Math.min(settings.keep, rank) : kept;
   const cut = (to: number) => edit(withSettings(recipe, reduction, { keep: to }), `keep ${reduction.id}`);
   return (
@@ -55,25 +58,28 @@ function Dimensions({
         <h2 className={styles.heading}>{heading(kept, cost.held)}</h2>
         <p className="soft small">
           Eigenvalues of the {onCorrelations ? 'correlations' : basisName(basis)} of{' '}
-          {measures.length.toLocaleString('en')} measures in {components.rows.length.toLocaleString('en')}{' '}
-          rows.
+          {count(measures.length, split === null ? 'measure' : 'word')} in{' '}
+          {components.rows.length.toLocaleString('en')} rows.
           {shown < eigenvalues.length && ` The first ${shown} of ${eigenvalues.length} are drawn.`} {note}
         </p>
       </div>
-      <Votes
-        reduction={reduction}
-        retention={retention}
-        kept={wanted}
-        most={rank}
-        onCut={cut}
-        first="components"
-      />
+      {split === null && (
+        <Votes
+          reduction={reduction}
+          retention={retention}
+          kept={wanted}
+          most={rank}
+          onCut={cut}
+          first="components"
+        />
+      )}
       <div className={styles.pictures}>
         <ComponentsScree
           reduction={reduction}
           components={components}
           // Random data and sticks are of correlations; on another scale they are no match.
-          retention={onCorrelations ? retention.value : null}
+          retention={split === null && onCorrelations ? retention.value : null}
+          shuffled={shuffled.value}
           kept={wanted}
           most={rank}
           onCut={cut}

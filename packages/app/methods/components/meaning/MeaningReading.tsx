@@ -29,7 +29,9 @@ import { RestingNames } from '../../parts/meaning/RestingNames';
 import { quantitiesOf, QUANTITY_WORDS, type Quantity } from './quantity';
 import { Choice } from '../../../controls/Choice';
 import { useView } from '../../../store/useView';
+import { useSplit } from '../../../readings/texts/useSplit';
 import { MEANING_VIEWS } from './views';
+import { WordsView } from './WordsView';
 import styles from '../../parts/meaning/MeaningReading.module.css';
 
 /** What do they mean? The ledger of loadings, the plane of two dimensions, and the scores against other columns. */
@@ -52,9 +54,11 @@ function Meaning({
   const { matrix } = useTable();
   // A table of relations has no scores.
   const pictures = usePixels();
+  const split = useSplit();
   const views = MEANING_VIEWS.filter(
     ([view]) =>
       (matrix === null || view === 'ledger' || view === 'plane') &&
+      (view !== 'words' || split !== null) &&
       (view !== 'pictures' || pictures !== null),
   );
   const [view, setView] = useView(
@@ -96,6 +100,7 @@ function Meaning({
       </div>
       <RestingNames reduction={reduction} structure={componentsPlacement(components).structure} />
       {components.rotation !== null && <Rotated reduction={reduction} components={components} />}
+      {view === 'words' && <WordsView reduction={reduction} components={components} />}
       {view === 'ledger' && matrix !== null && (
         <Ledger reduction={reduction} components={components} quantity={quantity} placed={[]} />
       )}

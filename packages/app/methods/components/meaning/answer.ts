@@ -2,6 +2,7 @@ import type { ReductionBy } from '@wold/core/recipe/schema';
 import { count } from '@wold/core/writeup/format';
 import type { Answer } from '../../../readings/answer';
 import { useNaming } from '../../../results/stages';
+import { useSplit } from '../../../readings/texts/useSplit';
 import { useComponents } from '../results';
 import { costOf } from '../dimensions/cost';
 
@@ -9,11 +10,13 @@ import { costOf } from '../dimensions/cost';
 export function useMeaningAnswer(reduction: ReductionBy<'components'>): Answer {
   const { value, stale, problem } = useComponents(reduction);
   const { names, rest } = useNaming(reduction);
+  const split = useSplit() !== null;
   if (problem !== null || value === null) {
     return { text: 'nothing to read yet', stale: problem === null, attention: 0, because: '' };
   }
   const named = names.filter(({ dimension }) => dimension <= value.kept).length;
-  const thin = costOf(value).thin.length;
+  // Fifty dimensions of words are not each led by three.
+  const thin = split ? 0 : costOf(value).thin.length;
   return {
     text: `${named} of ${value.kept} named`,
     stale,

@@ -1,5 +1,6 @@
 /** The views of what the dimensions mean. */
 export const MEANING_VIEWS = [
+  ['words', 'Words'],
   ['ledger', 'Ledger'],
   ['plane', 'Plane'],
   ['pictures', 'Pictures'],

@@ -111,7 +111,8 @@ function OddRowsList({ distances, odd, nameOf }: OddRowsProps) {
       )}
       {qLimit === null && (
         <p className="soft small">
-          Q has no limit: nothing is left beyond the kept dimensions, or gaps are kept.
+          Q has no limit: nothing is left beyond the kept dimensions, gaps are kept, or of words only the
+          leading dimensions are found.
         </p>
       )}
       <OddRowsTable {...{ distances, odd, nameOf }} />

@@ -7,7 +7,8 @@ import { preparationOf } from '@wold/core/recipe/requests';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { count } from '@wold/core/writeup/format';
 import { Word } from '../../../controls/Word';
-import { usePlacement } from '../../../results/stages';
+import { useAccountOf, usePlacement } from '../../../results/stages';
+import { useSplit } from '../../../readings/texts/useSplit';
 import { useEdit, useRecipe } from '../../../store/useStudy';
 import styles from './MeasuresWord.module.css';
 
@@ -16,9 +17,14 @@ export function MeasuresWord({ reduction }: { reduction: Reduction }) {
   const recipe = useRecipe();
   const { measures } = preparationOf(recipe);
   const { value } = usePlacement(reduction);
+  const split = useSplit();
+  const { value: account } = useAccountOf(reduction);
   const used =
     value?.structure?.measures.length ??
     measures.filter(measure => !reduction.without.includes(measure)).length;
+  // Words are set aside for the whole study, in the vocabulary.
+  if (split !== null)
+    return <strong>{account === null ? 'words' : count(account.measures.length, 'word')}</strong>;
   return (
     <Word
       settles="Which measures are reduced"

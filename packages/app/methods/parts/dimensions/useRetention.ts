@@ -12,5 +12,10 @@ export function useRetention(reduction: LoadedReduction): Finding<Retention> {
   const preparation = preparationFor(recipe, reduction);
   const { retention: settings } = reduction.settings;
   const request = { stage: 'retention', preparation, without, settings } as const;
-  return useResult(request, `retention ${reduction.id}`, `letting the rules vote on ${reduction.name}`);
+  return useResult(
+    request,
+    `retention ${reduction.id}`,
+    `letting the rules vote on ${reduction.name}`,
+    preparation.words === null,
+  );
 }
