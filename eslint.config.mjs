@@ -85,6 +85,9 @@ export default tseslint.config(
     },
   },
   { files: ['**/*.mjs', '**/*.cjs', '*.ts', 'e2e/**/*.ts'], languageOptions: { globals: globals.node } },
-  { files: ['scripts/benchBrowser.mjs'], languageOptions: { globals: globals.browser } },
+  {
+    files: ['scripts/benchBrowser.mjs', 'scripts/benchTexts.mjs'],
+    languageOptions: { globals: globals.browser },
+  },
   { files: ['**/*.test.mjs'], languageOptions: { globals: globals.jest } },
 );

@@ -29,7 +29,9 @@ test('a catalogue of descriptions: its words tell the kinds, and a lasso leads b
   await ask(page, 'Is it fit to use?');
   const brief = page.getByRole('group', { name: 'Brief' });
   await expect(brief).toContainText('Split description into words of letters');
-  await expect(page.getByRole('region', { name: 'Rows left out', exact: true })).toContainText('no word is left');
+  await expect(page.getByRole('region', { name: 'Rows left out', exact: true })).toContainText(
+    'no word is left',
+  );
   await brief.getByRole('button', { name: 'forms kept apart' }).click();
   await page
     .getByRole('dialog')

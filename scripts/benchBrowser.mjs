@@ -1,25 +1,17 @@
-import { chromium } from '@playwright/test';
 import { spawn } from 'node:child_process';
 import { createRequire } from 'node:module';
-import {
-  mkdtempSync,
-  openSync,
-  readFileSync,
-  readdirSync,
-  closeSync,
-  rmSync,
-  statSync,
-  writeFileSync,
-  writeSync,
-} from 'node:fs';
+import { mkdtempSync, openSync, closeSync, rmSync, statSync, writeFileSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
+import { inBrowser, medianOf, megabytes, privateMemory, seconds } from './benchPage.mjs';
+import { textsRead } from './benchTexts.mjs';
 import { bundled } from './bundled.mjs';
 import { root } from './run.mjs';
 
 // Large tables in the browser: time against the CSV package's bare parse of the same file in the same browser, freezes
 // of the page, memory of its process, and how fast a kept table is open again. The app must be built.
 const { pixelCsv, pixelParquet, longCsv, studyCsv } = await bundled('bench/largeTables.ts');
+const { catalogue } = await bundled('packages/core/demo/catalogue.ts');
 const { stampLines } = await bundled('packages/core/demo/stamps.ts');
 const PORT = 8493;
 /** The machine is shared: one run says little. */
@@ -49,12 +41,16 @@ const EDITS = [
   ['5', /promax/, 'not at all'],
   ['6', 'scores', /standardised/],
 ];
-const flags = JSON.parse(readFileSync(join(root, 'e2e', 'chromiumFlags.json'), 'utf8'));
 const folder = mkdtempSync(join(tmpdir(), 'wold-bench-'));
 const server = spawn('node', [join(root, 'packages/server/dist/main.js'), '--port', String(PORT)]);
 await new Promise(resolve => server.stdout.once('data', resolve));
 
 try {
+  const entries = n => written(`catalogue-${n}.csv`, [catalogue(1926, n, 20).csv]);
+  await textsRead(
+    PORT,
+    [20_000, 200_000].map(n => ({ n, path: entries(n) })),
+  );
   await edits('5,000 × 50', written('middling.csv', studyCsv(5000, 50, 6)), PREPARATION_CHANGES);
   await edits('500 × 50', written('small.csv', studyCsv(500, 50, 6)), EDITS);
   await manyMeasures(written('wide.csv', studyCsv(1000, 800, 20)));
@@ -339,34 +335,6 @@ async function scrollBothWays() {
   return longest;
 }
 
-async function inBrowser(work) {
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: flags,
-  });
-  try {
-    return await work(await browser.newPage(), browser);
-  } finally {
-    await browser.close();
-  }
-}
-
-/** Memory that only the pages' processes hold, in bytes. */
-function privateMemory() {
-  let sum = 0;
-  for (const pid of readdirSync('/proc').filter(name => /^\d+$/.test(name))) {
-    try {
-      if (!readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('--type=renderer')) continue;
-      const rollup = readFileSync(`/proc/${pid}/smaps_rollup`, 'utf8');
-      for (const [, kilobytes] of rollup.matchAll(/^Private_(?:Clean|Dirty):\s+(\d+)/gm))
-        sum += 1024 * Number(kilobytes);
-    } catch {
-      // It has ended meanwhile.
-    }
-  }
-  return sum;
-}
-
 function report(path, runs, bare) {
   const of = what => medianOf(runs.map(run => run[what]));
   const worst = what => Math.max(...runs.map(run => run[what])).toFixed(0);
@@ -377,16 +345,4 @@ function report(path, runs, bare) {
       `    longest wait for a frame while scrolling ${of('scrolled').toFixed(0)} ms (${worst('scrolled')} at worst), open again in ${seconds(of('again'))}`,
     ].join('\n'),
   );
-}
-
-function medianOf(numbers) {
-  return numbers.toSorted((a, b) => a - b)[numbers.length >> 1];
-}
-
-function seconds(ms) {
-  return `${(ms / 1000).toFixed(2)} s`;
-}
-
-function megabytes(bytes) {
-  return `${(bytes / 1e6).toFixed(0)} MB`;
 }

@@ -28,8 +28,6 @@ await page.getByRole('button', { name: /Tavering sherds/ }).click();
 await page.getByRole('grid').waitFor();
 await page.getByRole('columnheader', { name: /SiO2 %/ }).click();
 await shoot('table');
-await page.getByRole('button', { name: 'Columns', exact: true }).click();
-await shoot('columns');
 await page.keyboard.press('2');
 const choose = async (word, choice) => {
   await page.getByRole('group', { name: 'Brief' }).getByRole('button', { name: word }).click();
@@ -57,8 +55,6 @@ for (const [dimension, name] of [
 await page.getByRole('button', { name: 'CaO %', exact: true }).click();
 await page.getByRole('button', { name: 'Zr ppm', exact: true }).click({ modifiers: ['Shift'] });
 await shoot('meaning');
-await page.getByRole('button', { name: 'Plane', exact: true }).click();
-await shoot('plane');
 await page.keyboard.press('7');
 await page.getByRole('table', { name: 'Odd rows' }).getByRole('button').first().click();
 await shoot('trust');
@@ -152,9 +148,28 @@ for (const [factor, name] of ['Interest in making', 'Ease of the visit', 'Sense 
 }
 await page.mouse.click(700, 130);
 await shoot('factors');
-await page.keyboard.press('7');
-await page.getByRole('table', { name: 'Figures of fit' }).waitFor();
-await shoot('fit');
+await page.getByRole('link', { name: 'Wold, all studies' }).click();
+await page.getByRole('button', { name: /Tavering catalogue/ }).click();
+await page.getByRole('grid').waitFor();
+await page.getByRole('button', { name: 'Vocabulary', exact: true }).click();
+await page.getByRole('checkbox', { name: 'jug' }).waitFor();
+await shoot('vocabulary');
+await page.keyboard.press('5');
+await page.getByRole('region', { name: 'Words of the dimensions' }).waitFor();
+await shoot('words');
+await page.keyboard.press('n');
+await page.getByRole('menuitem', { name: /^Neighbour map/ }).click();
+await page.keyboard.press('6');
+await page.getByText(/agrees among/).waitFor({ timeout: 120_000 });
+const texts = await page.getByRole('application').boundingBox();
+const outline = [[0.35, 0.02], [0.68, 0.02], [0.68, 0.34], [0.35, 0.34]]; // prettier-ignore
+const [start, ...corners] = outline.map(([x, y]) => [texts.x + texts.width * x, texts.y + texts.height * y]);
+await page.mouse.move(...start);
+await page.mouse.down();
+for (const corner of corners) await page.mouse.move(...corner, { steps: 4 });
+await page.mouse.up();
+await page.getByRole('list', { name: 'Selected entries' }).waitFor();
+await shoot('texts');
 await page.getByRole('link', { name: 'Wold, all studies' }).click();
 await page.getByRole('button', { name: /Tavering stamps/ }).click();
 await page.getByRole('grid').waitFor({ timeout: 120_000 });

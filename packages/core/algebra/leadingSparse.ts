@@ -2,7 +2,15 @@ import { quietHost, type Host } from '../host';
 import { columnOf, zeros, type Matrix } from './matrix';
 import { crossed, product } from './product';
 import { seededRandom } from './random';
-import { crossVector, dot, timesVector, type SparseRows } from './sparseRows';
+import {
+  crossVector,
+  dot,
+  mapSparse,
+  productsWith,
+  timesVector,
+  transposeSparse,
+  type SparseRows,
+} from './sparseRows';
 import { symmetricEigen } from './symmetricEigen';
 
 /** The leading eigenpairs of the covariances of sparse rows about offsets. */
@@ -19,6 +27,8 @@ export interface LeadingSparse {
 
 /** Vectors that are multiplied at once: as many equal eigenvalues are all found. */
 const BLOCK = 8;
+/** Sides up to which all products are held and all eigenpairs found. */
+const SMALL = 600;
 /** Residuals, as shares of the largest eigenvalue, that are as good as none. */
 const TOLERANCE = 1e-9;
 const MOST_ROUNDS = 400;
@@ -29,7 +39,7 @@ const NOTHING_NEW = 1e-10;
  * The leading eigenpairs of Xᵀ D X / divisor, X being sparse rows less their offsets and D the weights, without ever
  * centring a row: block Lanczos (Golub and Underwood 1977) with all directions kept at right angles and, from time to
  * time, begun again with the best of them (Wu and Simon 2000), on the side of the rows or the columns, whichever is
- * shorter.
+ * shorter; all of them from the products, where one side is short.
  *
  * @param count how many, cut back to as many as there can be
  * @param tolerance the largest residual, as a share of the largest eigenvalue
@@ -58,7 +68,11 @@ export function leadingSparse(
   const onColumns = columns <= rows;
   const size = onColumns ? columns : rows;
   const apply = (x: Float64Array) => (onColumns ? toColumns(toRows(x)) : toRows(toColumns(x)));
-  const found = leadingOf(apply, size, Math.min(count, size), tolerance, host);
+  const wanted = Math.min(count, size);
+  const found =
+    size <= SMALL
+      ? allOf(productsOf(sparse, offsets, roots, onColumns), wanted, host)
+      : leadingOf(apply, size, wanted, tolerance, host);
   const values = found.values.map(value => Math.max(0, value / divisor));
   if (onColumns) return { ...found, values };
   // v = Xᵀu / |Xᵀu|.
@@ -69,6 +83,40 @@ export function leadingSparse(
     if (length > 0) columnOf(vectors, d).set(v.map(value => value / length));
   }
   return { ...found, values, vectors };
+}
+
+/** Products of columns, or of rows, about the offsets: few enough to be held whole. */
+function productsOf(
+  sparse: SparseRows,
+  offsets: Float64Array,
+  roots: Float64Array | null,
+  onColumns: boolean,
+): Matrix {
+  const rooted = roots === null ? sparse : mapSparse(sparse, (value, _, row) => value * roots[row]!);
+  const across = transposeSparse(rooted);
+  const [sides, others] = onColumns ? [across, rooted] : [rooted, across];
+  const weight = roots ?? new Float64Array(sparse.rows).fill(1);
+  // Each side of the products has its offset taken off: of columns Σ w, of rows the offsets' own products.
+  const about = onColumns ? dot(weight, weight) : dot(offsets, offsets);
+  const along = onColumns ? crossVector(rooted, weight) : timesVector(rooted, offsets);
+  const shift = onColumns ? offsets : weight;
+  const size = sides.rows;
+  const result = zeros(size, size);
+  for (let a = 0; a < size; a++) {
+    const products = productsWith(sides, others, a);
+    for (let b = 0; b < size; b++) {
+      result.values[a * size + b] =
+        products[b]! - shift[a]! * along[b]! - along[a]! * shift[b]! + about * shift[a]! * shift[b]!;
+    }
+  }
+  return result;
+}
+
+/** The leading eigenpairs of a whole matrix. */
+function allOf(matrix: Matrix, count: number, host: Host): LeadingSparse {
+  const { values, vectors } = symmetricEigen(matrix, host);
+  const leading = { ...vectors, columns: count, values: vectors.values.slice(0, matrix.rows * count) };
+  return { values: values.slice(0, count), vectors: leading, rounds: 1, residual: 0 };
 }
 
 /** The leading eigenpairs of a symmetric operator without negative eigenvalues. */

@@ -45,9 +45,11 @@ function covariances({ rows, columns, starts, places, values }: SparseRows, weig
 }
 
 test.each([
-  ['more rows than columns, begun again several times', 700, 260, 6, 20, false],
-  ['more columns than rows', 120, 400, 9, 15, false],
-  ['weights', 500, 240, 6, 12, true],
+  ['more rows than columns, begun again several times', 900, 640, 6, 20, false],
+  ['more columns than rows', 620, 660, 9, 12, false],
+  ['weights', 800, 620, 6, 10, true],
+  ['few columns', 400, 90, 6, 15, true],
+  ['few rows', 80, 300, 9, 15, true],
 ])('the leading eigenpairs are those of the covariances: %s', (_, n, p, each, count, weighed) => {
   const sparse = drawn(n, p, each, 11);
   const random = seededRandom(2);

@@ -33,10 +33,9 @@ export function decomposeWords(
     vector.set(columnOf(found.vectors, d));
     turnLargestPositive(vector);
   }
-  const exactly =
-    found.residual < 1e-12
-      ? 'to rounding'
-      : `with a residual of ${found.residual.toExponential(0).replace('-', '−')} of the first`;
+  const left = found.residual.toExponential(0).replace('-', '−');
+  const searched =
+    found.residual === 0 ? '' : `, with a residual of ${left} of the first in ${found.rounds} rounds`;
   return {
     measures,
     eigenvalues,
@@ -44,7 +43,7 @@ export function decomposeWords(
     average: total / most,
     cutShort:
       shown < Math.min(most, sparse.rows)
-        ? `The leading ${shown} of ${most.toLocaleString('en')} dimensions are found, ${exactly} in ${found.rounds} rounds.`
+        ? `The leading ${shown} of ${most.toLocaleString('en')} dimensions are found${searched}.`
         : null,
     coefficients,
     scores: null,
