@@ -56,9 +56,9 @@ export const preparationFields = {
   weighting: z.enum(WEIGHTINGS),
   /** How many rows a table of correlations or covariances was made from. */
   cases: z.int().min(3).nullable().default(null),
-  off: z.array(z.enum(STEPS)).default([]),
   /** How a column of text is split into words, which then are the measures. */
   words: wordsSchema.nullable().default(null),
+  off: z.array(z.enum(STEPS)).default([]),
 };
 
 /** What preparation depends on, as recipes keep it with frozen scores. */
