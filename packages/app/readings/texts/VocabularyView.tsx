@@ -1,7 +1,7 @@
 import { LEFT_OUT_WORDS } from '@wold/core/words/leftOutWords';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
-import TextField from '@mui/material/TextField';
+import OutlinedInput from '@mui/material/OutlinedInput';
 import TableSortLabel from '@mui/material/TableSortLabel';
 import { useMemo, useState } from 'react';
 import { withWordBack, withWordsAside, withWordsJoined } from '@wold/core/recipe/edit/words';
@@ -46,7 +46,12 @@ function Words({ vocabulary, split }: { vocabulary: Vocabulary; split: WordsSett
   return (
     <div className={styles.vocabulary}>
       <div className={styles.head}>
-        <TextField label="find a word" value={find} onChange={event => setFind(event.target.value)} />
+        <OutlinedInput
+          placeholder="find a word"
+          value={find}
+          onChange={event => setFind(event.target.value)}
+          slotProps={{ input: { 'aria-label': 'find a word' } }}
+        />
         <p className={styles.actions}>
           {here.length === 0 ? (
             <span className="soft small">Choose words to set aside or to join.</span>
