@@ -350,3 +350,25 @@ test('entries without a word are left out by name; what cannot be reduced says w
     await expect(compute(table, { stage, preparation, ...ask } as never)).rejects.toThrow();
   }
 });
+
+test('as many dimensions as hold a share are found, and no fewer', async () => {
+  const own = texts(400, 90, 6);
+  const table = tableOf([own], ['text']);
+  const preparation = {
+    ...PLAIN_PREPARATION,
+    measures: [],
+    weight: null,
+    scale: 'centre' as const,
+    words: settings,
+  };
+  const share = 0.9;
+  const ask = { ...kept(preparation), keep: { share }, leading: { share } };
+  const found = await compute(table, { stage: 'components', ...ask });
+  const all = await compute(table, { stage: 'components', ...kept(preparation), keep: 1000 });
+  expect(all.eigenvalues.length).toBeGreaterThan(50);
+  const running = (n: number) => all.shares.slice(0, n).reduce((sum, one) => sum + one, 0);
+  expect(running(found.kept)).toBeGreaterThanOrEqual(share);
+  expect(running(found.kept - 1)).toBeLessThan(share);
+  // Beyond the fifty that are found at first.
+  expect(found.kept).toBeGreaterThan(50);
+});

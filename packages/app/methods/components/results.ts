@@ -4,7 +4,7 @@ import type { Components } from '@wold/core/methods/components/components';
 import type { Distances, RebuiltColumn, RowPart } from '@wold/core/methods/components/distances';
 import type { ShuffledScree } from '@wold/core/vocabulary/shuffledScree';
 import type { Outcome } from '@wold/core/methods/outcome';
-import { SHUFFLES } from '@wold/core/methods/components/settings';
+import { LEADING, SHUFFLES } from '@wold/core/methods/components/settings';
 import { askOf } from '@wold/core/recipe/requests';
 import type { ReductionBy } from '@wold/core/recipe/schema';
 import { useReduced } from '../../results/stages';
@@ -20,7 +20,8 @@ const useSpace = (reduction: ReductionBy<'components'>) => spaceOf(askOf(useReci
 
 /** Eigenvalues of words that are dealt out anew, where the measures are words. */
 export function useShuffledScree(reduction: ReductionBy<'components'>): Finding<ShuffledScree> {
-  const { preparation, leading = 1 } = askOf(useRecipe(), reduction);
+  const { preparation, leading: asked } = askOf(useRecipe(), reduction);
+  const leading = typeof asked === 'number' ? asked : LEADING;
   const { seed } = reduction.settings.retention;
   const request = { stage: 'shuffledScree', preparation, leading, shuffles: SHUFFLES, seed } as const;
   return useResult(request, `shuffled ${reduction.id}`, 'dealing words out anew', preparation.words !== null);

@@ -26,7 +26,7 @@ export function keptOf(
   settings: ComponentsSettings,
 ): Kept {
   const { keep, rotation, retention } = settings;
-  const leading = Math.max(LEADING, typeof keep === 'number' ? keep : 1);
+  const leading = typeof keep === 'object' ? keep : Math.max(LEADING, typeof keep === 'number' ? keep : 1);
   return {
     ...decompositionOf(preparation, without, settings),
     ...(preparation.words === null ? {} : { leading }),

@@ -2,10 +2,10 @@ import type { Matrix } from '../../algebra/matrix';
 import type { RotationMade } from './rotation';
 
 /**
- * How many dimensions to keep: a number, as many as have an eigenvalue above average, or as many as stand above random
- * data of the same size, where that can be told.
+ * How many dimensions to keep: a number, as many as have an eigenvalue above average, as many as stand above random data of
+ * the same size where that can be told, or as many as hold a share of all variance.
  */
-export type Keep = number | 'above-average' | 'parallel';
+export type Keep = number | 'above-average' | 'parallel' | { readonly share: number };
 
 /** The dimensions that are kept, and what they say of columns and rows. */
 export interface Components {

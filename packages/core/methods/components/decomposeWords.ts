@@ -5,18 +5,38 @@ import { alongDirections } from '../../algebra/sparseRows';
 import { quietHost, type Host } from '../../host';
 import type { PreparedWords } from '../../preparation/prepared';
 import type { Decomposition } from './decompose';
+import { LEADING } from './settings';
+import type { Leading } from './keep';
+
+/** Dimensions of words that are looked for at most where these are to hold a share. */
+const MOST_LEADING = 400;
 
 /**
  * The leading dimensions of words, which are centred as they are multiplied: the block stays sparse. The variance of all
  * dimensions is known without them.
  *
- * @param asked how many are found, where there are as many
+ * @param asked how many are found, where there are as many; or the share of all variance that they are to hold
  */
 export function decomposeWords(
   prepared: PreparedWords,
-  asked: number,
+  asked: Leading,
   host: Host = quietHost,
 ): Decomposition {
+  if (typeof asked === 'number') return leadingOf(prepared, asked, host);
+  // Twice as many each time, until they hold enough or are as many as are ever looked at.
+  for (let count = LEADING; ; count = Math.min(2 * count, MOST_LEADING)) {
+    const found = leadingOf(prepared, count, host);
+    const held = found.shares.reduce((sum, share) => sum + share, 0);
+    if (found.cutShort === null || held >= asked.share) return found;
+    if (count < MOST_LEADING) continue;
+    return {
+      ...found,
+      cutShort: `${found.cutShort} They hold ${(100 * held).toFixed(0)} %, and no more are looked for.`,
+    };
+  }
+}
+
+function leadingOf(prepared: PreparedWords, asked: number, host: Host): Decomposition {
   const { sparse, offsets, weights, divisor, measures, sds, divisors, scale } = prepared;
   const n = Math.max(sparse.rows, Math.ceil(prepared.n ?? 0));
   const most = Math.min(measures.length, scale === 'none' ? n : n - 1);

@@ -28,7 +28,11 @@ export async function componentsFigures(source: FigureSource<ComponentsSettings,
       ? null
       : await figure(shuffledScree, {
           preparation: ask.preparation,
-          ...{ leading: ask.leading ?? LEADING, shuffles: SHUFFLES, seed: rules.seed },
+          ...{
+            leading: typeof ask.leading === 'number' ? ask.leading : LEADING,
+            shuffles: SHUFFLES,
+            seed: rules.seed,
+          },
         });
   return {
     votes,

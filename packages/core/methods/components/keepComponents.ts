@@ -1,5 +1,6 @@
 import { columnOf, zeros, type Matrix } from '../../algebra/matrix';
 import { aboveAverage } from '../../dimensions/aboveAverage';
+import { holding } from '../../dimensions/rules';
 import type { Prepared, PreparedWords } from '../../preparation/prepared';
 import { quietHost, type Host } from '../../host';
 import { Problem } from '../../problem';
@@ -168,12 +169,17 @@ function leading(matrix: Matrix, columns: number): Matrix {
 }
 
 function resolveKeep(
-  { eigenvalues, average, cutShort }: Decomposition,
+  { eigenvalues, shares, average, cutShort }: Decomposition,
   keep: FixedKeep,
   kind: Prepared['kind'] | PreparedWords['kind'],
 ) {
   const rank = eigenvalues.reduce((count, value) => count + (value > 0 ? 1 : 0), 0);
-  const wanted = keep === 'above-average' ? Math.max(1, aboveAverage(eigenvalues, average)) : keep;
+  const wanted =
+    typeof keep === 'object'
+      ? holding(shares, keep.share)
+      : keep === 'above-average'
+        ? Math.max(1, aboveAverage(eigenvalues, average))
+        : keep;
   // The next dimension might be above average as well, or is asked for, and cannot be had.
   const lacks = cutShort !== null && kind !== 'words';
   if (lacks && (wanted > rank || (keep === 'above-average' && wanted === rank))) {

@@ -148,3 +148,11 @@ describe('distances', () => {
     expect(rebuiltColumn(prepared, decomposition, 3, 'other')).toBeNull();
   });
 });
+
+test.each([0.5, 0.9, 1])('as many dimensions as hold %d of the variance, and no more', share => {
+  const { kept, scores } = keepComponents(prepared, decomposition, { share });
+  const variances = Array.from(covariance(scores).values).filter((_, at) => at % (kept + 1) === 0);
+  const held = (n: number) => variances.slice(0, n).reduce((sum, value) => sum + value, 0) / measures.length;
+  expect(held(kept)).toBeGreaterThan(share - 1e-9);
+  expect(held(kept - 1)).toBeLessThan(share);
+});

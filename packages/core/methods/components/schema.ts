@@ -7,7 +7,11 @@ import { BASES, type ComponentsSettings } from './settings';
 import type { Kept } from './stages';
 
 const rotation = z.strictObject({ method: z.enum(ROTATIONS), power: z.int().min(2).max(8) });
-const byNumber = [z.literal('above-average'), z.int().min(1)] as const;
+const byNumber = [
+  z.literal('above-average'),
+  z.int().min(1),
+  z.strictObject({ share: z.number().gt(0).max(1) }),
+] as const;
 
 /** What an analyst decides of a reduction by principal components. */
 export const componentsSettings = z.strictObject({
@@ -28,7 +32,7 @@ export const componentsSettings = z.strictObject({
 export const keptSchema = z.strictObject({
   preparation: preparationSchema,
   without: z.array(z.string()),
-  leading: z.int().min(1).optional(),
+  leading: z.union([z.int().min(1), z.strictObject({ share: z.number().gt(0).max(1) })]).optional(),
   keep: z.union([...byNumber, z.strictObject({ parallel: parallelSchema })]),
   rotation,
 }) satisfies z.ZodType<Kept>;

@@ -1,23 +1,20 @@
-import type { ParallelSettings } from '../../dimensions/retentionSettings';
 import { parallelCount } from '../../dimensions/stages';
 import { prepared, treated, type OfPreparation } from '../../preparation/stages';
 import { stage } from '../../stages/stage';
 import type { Outcome } from '../outcome';
 import type { Agreement } from './agreement';
-import type { Components, Keep } from './components';
+import type { Components } from './components';
 import type { Decomposition } from './decompose';
+import { isParallel, type AskedKeep, type Leading } from './keep';
 import type { Distances, RebuiltColumn, RowPart } from './distances';
 import type { Rotation } from './rotation';
 
 /** What all dimensions depend on. */
 export interface OfDecomposition extends OfPreparation {
   readonly without: readonly string[];
-  /** How many of the leading ones are found, where the measures are words. */
-  readonly leading?: number | undefined;
+  /** Where the measures are words: how many of the leading ones are found, or until they hold which share. */
+  readonly leading?: Leading | undefined;
 }
-
-/** How many are kept, with what random data are made like where that settles it. */
-export type AskedKeep = Exclude<Keep, 'parallel'> | { readonly parallel: ParallelSettings };
 
 /** What kept dimensions depend on. */
 export interface Kept extends OfDecomposition {
@@ -27,7 +24,7 @@ export interface Kept extends OfDecomposition {
 
 export const decomposition = stage<OfDecomposition, Decomposition>('decomposition', 1, 'heavy', [prepared]);
 
-const byParallel = ({ keep }: Pick<Kept, 'keep'>) => (typeof keep === 'object' ? [parallelCount] : []);
+const byParallel = ({ keep }: Pick<Kept, 'keep'>) => (isParallel(keep) ? [parallelCount] : []);
 
 export const components = stage<Kept, Components>('components', 1, 'heavy', ask => [
   prepared,

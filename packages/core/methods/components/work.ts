@@ -14,6 +14,7 @@ import { distances, rebuiltColumn, rowParts } from './distances';
 import type { Components } from './components';
 import { componentsFigures } from './figures';
 import { COMPONENTS_FILES } from './tables';
+import { isParallel } from './keep';
 import { keepAboveRandom, keepComponents } from './keepComponents';
 import { componentsMethod } from './method';
 import { outcomeOnScores } from '../outcome';
@@ -56,7 +57,7 @@ const works: readonly Worked[] = [
     }
     const rows = measuresOrWordsOf(await need(prepared, { preparation }));
     const all = await need(stages.decomposition, ofDecomposition(ask));
-    if (typeof keep !== 'object') return keepComponents(rows, all, keep);
+    if (!isParallel(keep)) return keepComponents(rows, all, keep);
     const settings = keep.parallel;
     const count = await need(parallelCount, { preparation, without, settings });
     return keepAboveRandom(measuresOf(rows), all, count);

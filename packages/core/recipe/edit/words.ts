@@ -27,7 +27,7 @@ export function withSplit(recipe: Recipe, column: string, rows: number): Recipe 
 /** A reduction by settings that mean something to words. */
 function ofWords(reduction: Reduction): Reduction {
   const { settings } = reduction;
-  if (settings.method === 'components' && typeof settings.keep !== 'number') {
+  if (settings.method === 'components' && typeof settings.keep === 'string') {
     return { ...reduction, settings: { ...settings, keep: LEADING } };
   }
   if (settings.method !== 'neighbours') return reduction;

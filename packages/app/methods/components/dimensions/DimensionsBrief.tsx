@@ -4,10 +4,11 @@ import { useState } from 'react';
 import { holding } from '@wold/core/dimensions/rules';
 import type { ComponentsSettings } from '@wold/core/methods/components/settings';
 import type { ReductionBy } from '@wold/core/recipe/schema';
-import { count } from '@wold/core/writeup/format';
+import { count, percent } from '@wold/core/writeup/format';
 import { ChoiceWord, NumberWord, Word } from '../../../controls/Word';
 import { MeasuresWord } from '../../parts/dimensions/MeasuresWord';
 import { OwnRowsWord } from '../../parts/dimensions/OwnRowsWord';
+import { useSplit } from '../../../readings/texts/useSplit';
 import { useComponents } from '../results';
 import { withSettings } from '@wold/core/recipe/edit/reductions';
 import { useEdit, useRecipe } from '../../../store/useStudy';
@@ -124,12 +125,15 @@ const RULE_WORDS = {
   'above-average': 'those above average',
 } as const;
 
+const ruleWords = (keep: Exclude<ComponentsSettings['keep'], number>): string =>
+  typeof keep === 'object' ? `those that hold ${percent(keep.share)}` : RULE_WORDS[keep];
+
 function KeepWord({ reduction }: { reduction: ReductionBy<'components'> }) {
   const { value } = useComponents(reduction);
   const { keep } = reduction.settings;
   const kept = value?.kept ?? (typeof keep === 'number' ? keep : null);
   const word =
-    typeof keep === 'number' ? String(keep) : `${kept === null ? '' : `${kept}, `}${RULE_WORDS[keep]}`;
+    typeof keep === 'number' ? String(keep) : `${kept === null ? '' : `${kept}, `}${ruleWords(keep)}`;
   return (
     <Word
       settles="How many dimensions to keep"
@@ -152,7 +156,14 @@ function KeepPanel({
   const recipe = useRecipe();
   const edit = useEdit();
   const { value } = useComponents(reduction);
-  const most = value?.eigenvalues.length ?? 1;
+  const split = useSplit();
+  // Of words as many as are asked for are found.
+  const most =
+    value === null
+      ? 1
+      : split === null
+        ? value.eigenvalues.length
+        : Math.max(1, Math.min(value.measures.length, value.rows.length - 1));
   const [text, setText] = useState(String(kept));
   const number = Number(text);
   const fits = Number.isInteger(number) && number >= 1 && number <= most;
@@ -180,7 +191,20 @@ function KeepPanel({
           slotProps={{ htmlInput: { inputMode: 'numeric' } }}
         />
       </form>
-      {value !== null && <ShareForm shares={value.shares} onKeep={keep} />}
+      {value !== null && <ShareForm shares={value.shares} ofWords={split !== null} onKeep={keep} />}
+      {split === null && <RuleButtons onKeep={keep} />}
+    </div>
+  );
+}
+
+interface RuleButtonsProps {
+  readonly onKeep: (keep: ComponentsSettings['keep']) => void;
+}
+
+/** Rules that settle the number anew whenever the table changes. */
+function RuleButtons({ onKeep: keep }: RuleButtonsProps) {
+  return (
+    <>
       <Button onClick={() => keep('parallel')}>As many as stand above random data</Button>
       <p className="soft small">
         Parallel analysis (Horn 1965; Glorfeld 1995), set beneath the votes of question 4. A study starts with
@@ -190,17 +214,19 @@ function KeepPanel({
       <p className="soft small">
         On unit variance the average is 1 (Kaiser 1960). Quick, and inclined to keep too many.
       </p>
-    </div>
+    </>
   );
 }
 
 interface ShareFormProps {
   readonly shares: Float64Array;
-  readonly onKeep: (dimensions: number) => void;
+  /** Whether more dimensions are found where these do not hold enough. */
+  readonly ofWords: boolean;
+  readonly onKeep: (keep: ComponentsSettings['keep']) => void;
 }
 
 /** As many dimensions as hold a share of the variance. */
-function ShareForm({ shares, onKeep }: ShareFormProps) {
+function ShareForm({ shares, ofWords, onKeep }: ShareFormProps) {
   const [text, setText] = useState('');
   const share = Number(text.replace(',', '.'));
   const fits = text.trim() !== '' && share >= 1 && share <= 100;
@@ -208,7 +234,7 @@ function ShareForm({ shares, onKeep }: ShareFormProps) {
     <form
       onSubmit={event => {
         event.preventDefault();
-        if (fits) onKeep(holding(shares, share / 100));
+        if (fits) onKeep(ofWords ? { share: share / 100 } : holding(shares, share / 100));
       }}
     >
       <TextField
@@ -217,9 +243,11 @@ function ShareForm({ shares, onKeep }: ShareFormProps) {
         value={text}
         error={text !== '' && !fits}
         helperText={
-          fits
-            ? `That is ${count(holding(shares, share / 100), 'dimension')}. Enter keeps it.`
-            : 'From 1 to 100.'
+          fits && ofWords
+            ? 'Enter finds and keeps them.'
+            : fits
+              ? `That is ${count(holding(shares, share / 100), 'dimension')}. Enter keeps it.`
+              : 'From 1 to 100.'
         }
         onChange={event => setText(event.target.value)}
         slotProps={{ htmlInput: { inputMode: 'decimal' } }}
