@@ -35,6 +35,15 @@ const settings: WordsSettings = {
   most: 1,
 };
 
+/** Words about their means, every row once. */
+const centred: PreparationInput = {
+  ...PLAIN_PREPARATION,
+  measures: [],
+  weight: null,
+  scale: 'centre',
+  words: settings,
+};
+
 interface Case {
   readonly n: number;
   readonly words: number;
@@ -171,13 +180,7 @@ test('counts are as good as repeated entries, and the order of entries says noth
   const random = seededRandom(4);
   const weights = own.map(() => 1 + random.whole(3));
   const repeated = own.flatMap((text, i) => Array<string>(weights[i]!).fill(text)).reverse();
-  const asked = {
-    ...PLAIN_PREPARATION,
-    measures: [],
-    weight: null,
-    scale: 'centre' as const,
-    words: settings,
-  };
+  const asked = centred;
   const [counted, plain] = await Promise.all([
     compute(tableOf([own, weights], ['text', 'times']), {
       stage: 'components',
@@ -244,13 +247,7 @@ test('φ of a pair is the correlation of their marks; words that some entries ho
 test('neighbours by all words are those of the dense rows by the cosine; by components as well', async () => {
   const own = texts(60, 30, 8);
   const table = tableOf([own], ['text']);
-  const preparation = {
-    ...PLAIN_PREPARATION,
-    measures: [],
-    weight: null,
-    scale: 'none' as const,
-    words: settings,
-  };
+  const preparation = { ...centred, scale: 'none' as const };
   const made = await prepareWords(table, preparation, settings);
   const x = denseOf(made.sparse);
   const asked = {
@@ -299,13 +296,7 @@ test('neighbours by all words are those of the dense rows by the cosine; by comp
 test('words dealt out anew keep each word’s numbers and lose what goes together', async () => {
   const own = texts(200, 24, 5);
   const table = tableOf([own], ['text']);
-  const preparation = {
-    ...PLAIN_PREPARATION,
-    measures: [],
-    weight: null,
-    scale: 'centre' as const,
-    words: settings,
-  };
+  const preparation = centred;
   const made = await prepareWords(table, preparation, settings);
   const [before, after] = [denseOf(made.sparse), denseOf(dealtOut(made.sparse, 7))];
   for (let j = 0; j < before.columns; j++) {
@@ -321,13 +312,7 @@ test('words dealt out anew keep each word’s numbers and lose what goes togethe
 });
 
 test('entries without a word are left out by name; what cannot be reduced says why', async () => {
-  const preparation = {
-    ...PLAIN_PREPARATION,
-    measures: [],
-    weight: null,
-    scale: 'centre' as const,
-    words: settings,
-  };
+  const preparation = centred;
   const table = tableOf([['a1 b1', '! !', '', 'a1 b1 c1', 'b1', 'c1']], ['text']);
   const { rows, rowsLeftOut } = await prepareWords(table, preparation, settings);
   expect([...rows]).toEqual([0, 3, 4, 5]);
@@ -354,13 +339,7 @@ test('entries without a word are left out by name; what cannot be reduced says w
 test('as many dimensions as hold a share are found, and no fewer', async () => {
   const own = texts(400, 90, 6);
   const table = tableOf([own], ['text']);
-  const preparation = {
-    ...PLAIN_PREPARATION,
-    measures: [],
-    weight: null,
-    scale: 'centre' as const,
-    words: settings,
-  };
+  const preparation = centred;
   const share = 0.9;
   const ask = { ...kept(preparation), keep: { share }, leading: { share } };
   const found = await compute(table, { stage: 'components', ...ask });

@@ -44,6 +44,8 @@ export function EntryText({ row, strong, most = 1200 }: EntryTextProps) {
   );
 }
 
+/** Characters of a text that are looked through for these: an entry may be as long as a book. */
+const MOST_READ = 20_000;
 /** Words of a text that stand out at most. */
 const MOST_STRONG = 4;
 
@@ -66,7 +68,8 @@ export function useStrongWords(
     const structure = placement?.structure ?? null;
     const place = placement?.rows.indexOf(row) ?? -1;
     if (column === undefined || mark === null || structure === null || place < 0) return new Set<string>();
-    const own = new Set(mark(textAt(column, row)).flatMap(({ word }) => (word === null ? [] : [word])));
+    const text = textAt(column, row).slice(0, MOST_READ);
+    const own = new Set(mark(text).flatMap(({ word }) => (word === null ? [] : [word])));
     const { measures, correlations } = structure;
     const shown = [x, y].map(d => Math.min(d, placement!.at.columns) - 1);
     const along = shown.map(d => columnOf(placement!.at, d)[place]!);
