@@ -38,7 +38,6 @@ test('a catalogue of descriptions: its words tell the kinds, and a lasso leads b
     .getByRole('button', { name: /^English forms joined/ })
     .click();
   await expect(brief).toContainText('English forms joined');
-  await expectAccessible(page);
   await ask(page, 'Is it worth reducing?');
   await expect(page.getByRole('region', { name: 'Words that go together' })).toContainText(/·.*\.\d\d/);
   await ask(page, 'How many dimensions?');

@@ -43,6 +43,7 @@ const NOTHING_NEW = 1e-10;
  *
  * @param count how many, cut back to as many as there can be
  * @param tolerance the largest residual, as a share of the largest eigenvalue
+ * @param small sides up to which all products are held and all eigenpairs found
  */
 export function leadingSparse(
   sparse: SparseRows,
@@ -52,6 +53,7 @@ export function leadingSparse(
   count: number,
   host: Host = quietHost,
   tolerance = TOLERANCE,
+  small = SMALL,
 ): LeadingSparse {
   const { rows, columns } = sparse;
   const roots = weights?.map(Math.sqrt) ?? null;
@@ -70,7 +72,7 @@ export function leadingSparse(
   const apply = (x: Float64Array) => (onColumns ? toColumns(toRows(x)) : toRows(toColumns(x)));
   const wanted = Math.min(count, size);
   const found =
-    size <= SMALL
+    size <= small
       ? allOf(productsOf(sparse, offsets, roots, onColumns), wanted, host)
       : leadingOf(apply, size, wanted, tolerance, host);
   const values = found.values.map(value => Math.max(0, value / divisor));

@@ -148,7 +148,7 @@ test('whatever the columns and levels of a study are called, its figures are the
         ),
       ).toEqual(expected);
     }),
-    { numRuns: 40 },
+    { numRuns: 24 },
   );
 });
 
@@ -169,7 +169,7 @@ test('recipes of such names are written and read, fit their table again, and giv
         expect(reductionFile('components', kind, output).length).toBeGreaterThan(9);
       }
     }),
-    { numRuns: 30 },
+    { numRuns: 24 },
   );
 });
 
