@@ -175,7 +175,7 @@ test('reductions on the shelf: added, changed, set side by side, removed', async
   for (const kiln of ['Fennick', 'Marram']) await rows.getByRole('checkbox', { name: kiln }).check();
   await rows.getByRole('button', { name: 'Reduce only these' }).click();
   await expect(brief).toContainText('in rows with kiln Fennick or Marram');
-  await expect(page.getByRole('main').getByText(/of 10 measures in \d\d rows/)).toBeVisible();
+  await expect(page.getByRole('main').getByText(/of 10\smeasures in \d\d rows/)).toBeVisible();
   await shelf.getByRole('button', { name: 'Take Components in hand' }).click({ modifiers: ['Shift'] });
   const panes = page.getByRole('main').getByRole('slider', { name: 'Dimensions kept' });
   await expect(panes).toHaveCount(2);

@@ -58,7 +58,7 @@ test('a constant measure is told of by name', async () => {
 
 test('a reduction of some rows gives the files of a study of these rows, and says how many', async () => {
   const only = [{ column: 'kiln', levels: ['Fennick', 'Marram'] }];
-  const kinds = ['coefficients', 'scores', 'votes', 'eigenvalues'];
+  const kinds = ['coefficients', 'scores', 'loadings'];
   const reductions = recipe.reductions.map(reduction => ({ ...reduction, only }));
   const some = await runStudy({ ...recipe, reductions }, table, kinds);
   const preparation = { ...recipe.preparation, only };

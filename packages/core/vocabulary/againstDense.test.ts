@@ -133,7 +133,7 @@ test('means, spreads and components of words, never centred, are those of the sa
         await sameDistances(table, asked, dense, plain);
       }
     }),
-    { numRuns: 30 },
+    { numRuns: 20 },
   );
 });
 
