@@ -1,8 +1,7 @@
 import { mapSparse, someSparse, transposeSparse, type SparseRows } from '../algebra/sparseRows';
 import { quietHost, stretch, type Host } from '../host';
 import { Problem } from '../problem';
-import { numberAt } from '../table/column';
-import { isMissing } from '../table/column';
+import { isMissing, numberAt } from '../table/column';
 import { findColumn, type Table } from '../table/table';
 import { countWords } from '../words/countWords';
 import { tongueOf } from '../words/languages';

@@ -293,6 +293,29 @@ test('neighbours by all words are those of the dense rows by the cosine; by comp
   ).rejects.toThrow(/not taken by manhattan/);
 });
 
+test('weights have no say in where entries lie, and the share of the leading components is that of the dense rows', async () => {
+  const own = texts(60, 30, 9);
+  const table = tableOf([own, own.map((_, i) => 1 + (i % 3))], ['text', 'times']);
+  const asked = { ...freshNeighbours(60, 30, null, true), leading: 4 };
+  const searched = (weight: string | null) => {
+    const {
+      layout: _l,
+      dimensions: _d,
+      start: _s,
+      seed: _e,
+      ...graph
+    } = neighboursAsk({ ...centred, weight }, [], asked);
+    return compute(table, { stage: 'neighbourGraph', ...graph });
+  };
+  const [plain, weighed] = await Promise.all([searched(null), searched('times')]);
+  expect(weighed.neighbours).toEqual(plain.neighbours);
+  const { shares } = await compute(table, { stage: 'components', ...kept(centred) });
+  expect(plain.leading!.share).toBeCloseTo(
+    shares.slice(0, 4).reduce((sum, share) => sum + share, 0),
+    10,
+  );
+});
+
 test('words dealt out anew keep each word’s numbers and lose what goes together', async () => {
   const own = texts(200, 24, 5);
   const table = tableOf([own], ['text']);

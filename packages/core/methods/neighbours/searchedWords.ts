@@ -1,9 +1,15 @@
 import { leadingSparse } from '../../algebra/leadingSparse';
-import { someColumns, zeros, type Matrix } from '../../algebra/matrix';
+import { columnOf, someColumns, zeros, type Matrix } from '../../algebra/matrix';
 import { turnLargestPositive } from '../../algebra/sign';
-import { alongDirections, mapSparse, someSparse, squaredLengths } from '../../algebra/sparseRows';
+import {
+  alongDirections,
+  crossVector,
+  dot,
+  mapSparse,
+  someSparse,
+  squaredLengths,
+} from '../../algebra/sparseRows';
 import { quietHost, stretch, type Host } from '../../host';
-import { columnOf } from '../../algebra/matrix';
 import { distinctRows, someRows } from '../../nearest/distinct';
 import { metricRows, searchMetric } from '../../nearest/metric';
 import { flatRows, type FlatRows } from '../../nearest/rows';
@@ -28,12 +34,19 @@ export function searchedWords(
   host: Host = quietHost,
 ): SearchedRows {
   const { metric, leading } = ask;
-  const { sparse, offsets, weights, divisor, rows, counts } = prepared;
+  const { sparse, weights, rows, counts, scale } = prepared;
+  const n = rows.length;
+  // Weights have no say in where entries lie: components are about the plain means.
+  const offsets =
+    scale === 'none'
+      ? new Float64Array(sparse.columns)
+      : crossVector(sparse, new Float64Array(n).fill(1)).map(sum => sum / n);
   const count = leading ?? MOST_DIMENSIONS;
-  const found = leadingSparse(sparse, offsets, weights, divisor, count, stretch(host, 0, 0.5));
+  const found = leadingSparse(sparse, offsets, null, n - 1, count, stretch(host, 0, 0.5));
   const coefficients = withSigns(found.vectors);
   const scores = alongDirections(sparse, offsets, coefficients);
-  const total = prepared.sds.reduce((sum, sd, j) => sum + (sd / prepared.divisors[j]!) ** 2, 0);
+  const squares = squaredLengths(sparse).reduce((sum, square) => sum + square, 0);
+  const total = (squares - n * dot(offsets, offsets)) / (n - 1);
   const share = found.values.reduce((sum, value) => sum + value, 0) / total;
   const whole = leading === null;
   const { point, first } = whole ? distinctSparse(sparse) : distinctRows(flatRows(scores));
@@ -52,7 +65,7 @@ export function searchedWords(
   if (!whole) {
     const flat = flatRows(own);
     refuseUnlike(metricRows(flat, metric) !== null, metric);
-    const placed = placedOf(prepared, coefficients, ask);
+    const placed = placedOf(prepared, offsets, coefficients, ask);
     return {
       ...shared,
       notPlaced: prepared.placedRows.length,
@@ -103,7 +116,8 @@ function pointsOf(scores: Matrix, first: Uint32Array): Matrix {
 
 /** Entries that are only placed, along the same components; one without a distance is left out. */
 function placedOf(
-  { placedSparse, placedRows, offsets }: PreparedWords,
+  { placedSparse, placedRows }: PreparedWords,
+  offsets: Float64Array,
   coefficients: Matrix,
   { metric }: OfSearched,
 ): Pick<SearchedRows, 'placedRows' | 'placed'> {
