@@ -15,6 +15,7 @@ const CORE = [
   'clusters',
   'trust',
   'use',
+  'scenes',
   'recipe',
   'demo',
 ];

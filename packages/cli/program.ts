@@ -7,11 +7,12 @@ import { Problem } from '@wold/core/problem';
 import { freshRecipe } from '@wold/core/recipe/fresh';
 import { parseRecipe, type Recipe } from '@wold/core/recipe/schema';
 import { writeRecipe } from '@wold/core/recipe/writeRecipe';
-import { bytesSource } from '@wold/core/table/fileSource';
 import { readTable, readWithNewRows } from '@wold/core/table/readTable';
-import type { Table } from '@wold/core/table/table';
+import { sceneOf, type Table } from '@wold/core/table/table';
 import { fileStems } from '@wold/core/writeup/fileStem';
-import { FILE_KINDS, runStudy } from './runStudy';
+import { FILE_KINDS, runStudy, type Reduced } from './runStudy';
+import { compare, writeComparisons, type ScenesRun } from './scenes';
+import { pathsOf, sourceOf } from './inputs';
 import { writeFiles, writeWhole } from './writeFiles';
 
 /** What the command ends with: nothing wrong, a table or recipe that cannot be used, a call that is not understood. */
@@ -29,7 +30,8 @@ const EXITS = `
 Exit codes: 0 all is written; 1 a table, a recipe or a folder cannot be used (nothing of that table is written, and what
 is wrong is told on the error stream); 2 the call is not understood.`;
 
-const TABLE = 'CSV, TSV or another delimited text, XLSX, Parquet, Arrow, JSON';
+const TABLE =
+  'CSV, TSV or another delimited text, XLSX, Parquet, Arrow, JSON; or a scene: GeoTIFF, PNG, JPEG';
 
 /** The command line. */
 export function program({ say, warn, helpers = [] }: Output): Command {
@@ -49,7 +51,7 @@ function addRun(command: Command, { say, warn, helpers = [] }: Output): void {
     .command('run')
     .description('Runs a recipe on one table or several and writes what comes out.')
     .argument('<recipe>', 'a recipe that Wold wrote (JSON)')
-    .requiredOption('--table <file...>', `the table, or several (${TABLE})`)
+    .requiredOption('--table <file...>', `the table, or several, or a pattern as 'scenes/*.tif' (${TABLE})`)
     .requiredOption(
       '--out <folder>',
       'where the files go, in a folder for each where there are several tables',
@@ -59,6 +61,14 @@ function addRun(command: Command, { say, warn, helpers = [] }: Output): void {
       `a second table, whose rows are only placed on what the first makes (${TABLE}); columns are matched by name`,
     )
     .addOption(
+      new Option(
+        '--dimensions <whose>',
+        'of several scenes: layers on each one’s own components, or on those of the first; a table compares both',
+      )
+        .choices(['own', 'first'])
+        .default('own'),
+    )
+    .addOption(
       new Option('--only <kinds>', `kinds of files, parted by commas: ${FILE_KINDS.join(', ')}`).argParser(
         kindsOf,
       ),
@@ -66,14 +76,19 @@ function addRun(command: Command, { say, warn, helpers = [] }: Output): void {
     .addHelpText('after', EXITS)
     .action(async (recipePath: string, options: RunOptions) => {
       const recipe = parseRecipe((await read(recipePath)).toString('utf8'), recipePath);
-      const stems = fileStems(options.table.map(path => basename(path).replace(/\.[^.]+$/, '')));
-      const several = options.table.length > 1;
+      const paths = await pathsOf(options.table);
+      const stems = fileStems(paths.map(path => basename(path).replace(/\.[^.]+$/, '')));
+      const several = paths.length > 1;
       const failed: unknown[] = [];
-      for (const [index, path] of options.table.entries()) {
+      let scenes: ScenesRun | null = null;
+      for (const [index, path] of paths.entries()) {
         const folder = several ? join(options.out, stems[index]!) : options.out;
         try {
           if (several) say(`${path}:`);
-          await runOne(recipe, path, folder, options, { say, warn, helpers });
+          const study = await runOne(recipe, path, folder, options, { say, warn, helpers });
+          if (!several || sceneOf(study.read) === null) continue;
+          if (scenes === null) scenes = { first: basename(path), reduced: study.reduced, others: [] };
+          else await compare(scenes, path, folder, options, say);
         } catch (thrown) {
           // The other tables are none the worse for it.
           if (!several || !(thrown instanceof Problem)) throw thrown;
@@ -81,9 +96,10 @@ function addRun(command: Command, { say, warn, helpers = [] }: Output): void {
           failed.push(thrown);
         }
       }
+      if (scenes !== null) await writeComparisons(scenes, options.out, say);
       if (failed.length > 0) {
         throw new Problem(
-          `${failed.length} of ${options.table.length} tables could not be run`,
+          `${failed.length} of ${paths.length} tables could not be run`,
           'What is wrong with each stands above.',
         );
       }
@@ -111,9 +127,8 @@ interface RunOptions {
   readonly out: string;
   readonly place?: string;
   readonly only?: string[];
+  readonly dimensions: 'own' | 'first';
 }
-
-const sourceOf = async (path: string) => bytesSource(new Uint8Array(await read(path)));
 
 /** A table from a file, with what is to be noted of it. @param place a file whose rows are only placed */
 async function open(
@@ -143,12 +158,14 @@ async function runOne(
   folder: string,
   { place, only }: RunOptions,
   { say, warn, helpers = [] }: Output,
-): Promise<void> {
+): Promise<{ readonly read: Table; readonly reduced: readonly Reduced[] }> {
   const table = await open(path, { warn }, recipe.reading, place);
-  const { files, lines } = await runStudy(recipe, table, only, { ...quietHost, helpers });
+  const file = sceneOf(table) === null ? null : await sourceOf(path);
+  const { files, lines, reduced } = await runStudy(recipe, table, only, { ...quietHost, helpers }, file);
   await writeFiles(folder, files);
   for (const line of lines) say(line);
   say(`${files.length} files in ${folder}: ${files.map(file => file.name).join(', ')}`);
+  return { read: table, reduced };
 }
 
 function kindsOf(text: string): string[] {

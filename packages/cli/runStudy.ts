@@ -7,8 +7,17 @@ import { compute, studyBench } from '@wold/core/recipe/compute';
 import { figuresOf, writeFigures } from '@wold/core/recipe/figures';
 import { fitRecipe } from '@wold/core/recipe/fitRecipe';
 import { outputOf } from '@wold/core/recipe/outputOf';
+import {
+  fullLayersFile,
+  givesFullLayers,
+  placementOf,
+  SCENE_EXTENSIONS,
+  SCENE_FILES,
+  sceneFile,
+} from '@wold/core/recipe/sceneFiles';
 import { askOf, preparationFor, preparationOf, reductionRequest } from '@wold/core/recipe/requests';
-import type { Recipe } from '@wold/core/recipe/schema';
+import type { Components } from '@wold/core/methods/components/components';
+import type { Recipe, Reduction } from '@wold/core/recipe/schema';
 import { scoreColumnsOf } from '@wold/core/recipe/scoreColumns';
 import { writeRecipe } from '@wold/core/recipe/writeRecipe';
 import { Problem } from '@wold/core/problem';
@@ -18,23 +27,35 @@ import type { Bench } from '@wold/core/stages/bench';
 import type { Memo } from '@wold/core/stages/memo';
 import { ownCount } from '@wold/core/table/newRows';
 import { UNLIKE } from '@wold/core/use/placedAccount';
-import { hasCases, type Table } from '@wold/core/table/table';
+import type { FileSource } from '@wold/core/table/fileSource';
+import { hasCases, sceneOf, type Table } from '@wold/core/table/table';
 import type { OutputFile } from '@wold/core/writeup/csv';
 import { fileStems } from '@wold/core/writeup/fileStem';
 
 /** The kinds of files that a study gives. */
-export const FILE_KINDS: readonly string[] = [...METHOD_FILES, 'figures', 'recipe'];
+export const FILE_KINDS: readonly string[] = [...METHOD_FILES, ...SCENE_FILES, 'figures', 'recipe'];
 
 export interface StudyRun {
   readonly files: readonly OutputFile[];
   /** A line on the preparation and one on each reduction. */
   readonly lines: readonly string[];
+  /** Each reduction, and what came of it. */
+  readonly reduced: readonly Reduced[];
+}
+
+/** A reduction as it was done on a table. */
+export interface Reduced {
+  readonly recipe: Recipe;
+  readonly reduction: Reduction;
+  readonly account: Account;
+  readonly result: object;
 }
 
 /**
  * The files of a study: those of each reduction, all figures, and the recipe as it was run.
  *
  * @param only the kinds that are wanted
+ * @param file that the table was read from, where layers of all pixels of a scene are to be had
  * @throws Problem when the table does not fit the recipe or a reduction cannot be run
  */
 export async function runStudy(
@@ -42,6 +63,7 @@ export async function runStudy(
   source: Table,
   only: readonly string[] = FILE_KINDS,
   host: Host = quietHost,
+  file: FileSource | null = null,
 ): Promise<StudyRun> {
   const fitted = fitRecipe(recipe, source);
   const memo: Memo = new Map<string, unknown>();
@@ -60,6 +82,7 @@ export async function runStudy(
   const bench = studyBench(table, host, memo);
   for (const line of await newRowsLines(table, account, preparation, bench)) lines.push(line);
   const files: OutputFile[] = [];
+  const reduced: Reduced[] = [];
   const stems = fileStems(fitted.reductions.map(({ name }) => name));
   for (const [index, reduction] of fitted.reductions.entries()) {
     const { method } = reduction.settings;
@@ -83,6 +106,17 @@ export async function runStudy(
       const text = reductionFile(method, kind, output, found);
       files.push({ name: `${stems[index]!}-${kind}.${extensionOf(method, kind)}`, text });
     }
+    reduced.push({ recipe: fitted, reduction, account: used, result });
+    for (const picture of await picturesOf(
+      { recipe: fitted, reduction, account: used, result },
+      source,
+      table,
+      only,
+      host,
+      file,
+    )) {
+      files.push({ ...picture, name: `${stems[index]!}-${picture.name}` });
+    }
     const some = ofIt === preparation ? '' : ` (${used.rows.length} rows)`;
     lines.push(`${reduction.name}${some}: ${workOf(method).line(result)}`);
   }
@@ -93,7 +127,31 @@ export async function runStudy(
     });
   }
   if (only.includes('recipe')) files.push({ name: 'recipe.json', text: writeRecipe(fitted) });
-  return { files, lines };
+  return { files, lines, reduced };
+}
+
+/** The pictures of a reduction of a scene; none where the rows are no pixels. */
+async function picturesOf(
+  { recipe, reduction, account, result }: Reduced,
+  read: Table,
+  table: Table,
+  only: readonly string[],
+  host: Host,
+  file: FileSource | null,
+): Promise<OutputFile[]> {
+  if (sceneOf(table) === null) return [];
+  const placement = placementOf(reduction, result);
+  const { names } = outputOf(recipe, reduction, { table, account, result });
+  const files: OutputFile[] = [];
+  for (const kind of SCENE_FILES) {
+    if (!only.includes(kind)) continue;
+    const full = kind === 'layers' && file !== null && givesFullLayers(table, reduction);
+    const pieces = full
+      ? await fullLayersFile(file, read, recipe, reduction, account, result as Components, names, host)
+      : sceneFile(kind, table, reduction, placement, names);
+    if (pieces !== null) files.push({ name: `${kind}.${SCENE_EXTENSIONS[kind]}`, pieces });
+  }
+  return files;
 }
 
 /** What is to be known of rows that were brought to be placed. */

@@ -14,7 +14,9 @@ export async function writeFiles(folder: string, files: readonly OutputFile[]): 
   try {
     await mkdir(folder, { recursive: true });
     staged = await mkdtemp(join(resolve(folder), '.wold-'));
-    for (const { name, text } of files) await writeFile(join(staged, name), text);
+    for (const file of files) {
+      await writeFile(join(staged, file.name), 'text' in file ? file.text : file.pieces);
+    }
     // What stands in the way is found before anything is replaced.
     for (const { name } of files) await refuseFolder(join(folder, name));
     for (const { name } of files) await rename(join(staged, name), join(folder, name));

@@ -7,7 +7,6 @@ import { ApplyRecipe } from '../recipes/ApplyRecipe';
 import { readRecipe } from '../recipes/readRecipe';
 import { noticed } from '../store/noticeSlice';
 import { LensPanel } from '../lens/LensPanel';
-import { loadAll } from '../readings/later';
 import { readingOf } from '../readings/readings';
 import { wordsOf } from '../methods/words';
 import { QUESTIONS, type Question } from '../readings/questions';
@@ -16,6 +15,11 @@ import { useUndo } from '../store/useUndo';
 import { withSettings } from '@wold/core/recipe/edit/reductions';
 import { useAppDispatch } from '../store/store';
 import { useEdit, useHand, useRecipe, useSelection, useStudy } from '../store/useStudy';
+import { sceneOf } from '@wold/core/table/table';
+import { arePictures } from '../scenes/arePictures';
+import { componentsOf } from '../scenes/componentsOf';
+import { useTable } from '../store/TableContext';
+import { later, loadAll } from '../readings/later';
 import { Boundary } from './Boundary';
 import { BriefBar } from './BriefBar';
 import { FindDialog, type Action } from './FindDialog';
@@ -37,7 +41,7 @@ export function Frame({ question }: { question: Question }) {
   const [shelf, setShelf] = useKept('wold.shelf', true);
   const [keys, setKeys] = useState(false);
   const [finding, setFinding] = useState(false);
-  const { target, applying } = useRecipeDrop();
+  const { target, applying } = useDropped();
   const { Brief, Aside } = readingOf(question.route, hand.settings.method);
 
   useArrival(question, study.name);
@@ -99,6 +103,8 @@ export function Frame({ question }: { question: Question }) {
   );
 }
 
+const ScenesDialog = later(async () => (await import('../scenes/ScenesDialog')).ScenesDialog);
+
 /** What stands beside the reduction in hand: several maps, and of the other readings the last. */
 function useBesides({ of, route }: Question): readonly Reduction[] {
   const { recipe, beside } = useStudy();
@@ -107,11 +113,19 @@ function useBesides({ of, route }: Question): readonly Reduction[] {
   return route === 'map' ? found : found.slice(-1);
 }
 
-/** Takes a recipe that is dropped on the study. */
-function useRecipeDrop() {
+/** Takes a recipe that is dropped on the study, or other scenes where it is of one. */
+function useDropped() {
   const dispatch = useAppDispatch();
   const [dropped, setDropped] = useState<{ readonly name: string; readonly recipe: Recipe } | null>(null);
-  async function take(file: File): Promise<void> {
+  const table = useTable();
+  const hand = useHand();
+  const [scenes, setScenes] = useState<readonly File[]>([]);
+  async function take(files: readonly File[]): Promise<void> {
+    const [file] = files;
+    if (file === undefined) return;
+    if (sceneOf(table) !== null && componentsOf(hand) !== null && (await arePictures(files))) {
+      return setScenes(files);
+    }
     const recipe = await readRecipe(file);
     if (recipe !== null && !('what' in recipe)) return setDropped({ name: file.name, recipe });
     const text =
@@ -124,11 +138,17 @@ function useRecipeDrop() {
     onDragOver: (event: DragEvent) => event.preventDefault(),
     onDrop: (event: DragEvent) => {
       event.preventDefault();
-      const [file] = event.dataTransfer.files;
-      if (file !== undefined) void take(file);
+      void take([...event.dataTransfer.files]);
     },
   };
-  const applying = dropped && <ApplyRecipe {...dropped} onClose={() => setDropped(null)} />;
+  const applying =
+    scenes.length > 0 && componentsOf(hand) !== null ? (
+      <Suspense>
+        <ScenesDialog reduction={componentsOf(hand)!} files={scenes} onClose={() => setScenes([])} />
+      </Suspense>
+    ) : (
+      dropped && <ApplyRecipe {...dropped} onClose={() => setDropped(null)} />
+    );
   return { target, applying };
 }
 

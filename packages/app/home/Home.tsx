@@ -16,6 +16,7 @@ import { useAppDispatch, useAppSelector } from '../store/store';
 import { ModeSwitch } from '../theme/ModeSwitch';
 import { readTable, warmUp } from '../workers/pool';
 import { haveAtHand } from '../workers/tablesAtHand';
+import { arePictures } from '../scenes/arePictures';
 import { demoTables } from './demoTables';
 import { StudyList } from './StudyList';
 import styles from './Home.module.css';
@@ -54,7 +55,7 @@ export function Home() {
       <main className={styles.main}>
         <div className={styles.left}>
           <h1>Find how many dimensions a wide table really has, and what they mean</h1>
-          <FilePicker over={over} onFile={file => void take([file])} />
+          <FilePicker over={over} onFiles={files => void take(files)} />
           {pending !== null && (
             <p className={styles.pending} role="status">
               The recipe <strong>{pending.name}</strong> is at hand: drop or pick the table that it is for.{' '}
@@ -137,6 +138,10 @@ function useOpening(): { readonly problem: ProblemData | null; readonly open: Op
   return { problem, open };
 }
 
+/** What pictures that are laid on each other are called together. */
+const stackName = (files: readonly File[]): string =>
+  `${files[0]!.name.replace(/\.[^.]+$/, '')} and ${files.length - 1} more`;
+
 /** A recipe that waits for its table. */
 interface Pending {
   readonly name: string;
@@ -155,6 +160,12 @@ function useTaking(open: Open) {
     const found = read.flatMap(({ file, recipe }) =>
       recipe === null ? [] : [{ name: file.name, recipe }],
     )[0];
+    if (tables.length > 1 && (await arePictures(tables))) {
+      const { stackHeader } = await import('@wold/core/table/scene/stack');
+      const stack = new Blob([stackHeader(tables), ...tables]);
+      const [first] = tables;
+      return open(stack, stackName(tables), first!.name.replace(/\.[^.]+$/, ''));
+    }
     if (tables.length > 1) {
       const text = `${tables.length} files were dropped; a study has one table. Drop one of them.`;
       dispatch(noticed({ kind: 'problem', text }));
@@ -206,7 +217,7 @@ function usePasted(open: Open): void {
   }, [open]);
 }
 
-function FilePicker({ over, onFile }: { over: boolean; onFile: (file: File) => void }) {
+function FilePicker({ over, onFiles }: { over: boolean; onFiles: (files: readonly File[]) => void }) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
@@ -219,8 +230,9 @@ function FilePicker({ over, onFile }: { over: boolean; onFile: (file: File) => v
       >
         <strong>Drop a table here, or pick a file</strong>
         <span className="soft">
-          CSV, TSV, XLSX, Parquet, Arrow or JSON, with a row for each case and a column for each measure; or a
-          matrix of correlations. Cells copied from a spreadsheet can be pasted here.
+          CSV, TSV, XLSX, Parquet, Arrow or JSON, with a row for each case and a column for each measure; a
+          matrix of correlations; or a picture of many bands as GeoTIFF, PNG or JPEG. Cells copied from a
+          spreadsheet can be pasted here.
         </span>
       </Link>
       <input
@@ -228,11 +240,12 @@ function FilePicker({ over, onFile }: { over: boolean; onFile: (file: File) => v
         type="file"
         hidden
         aria-label="Table file"
-        accept=".csv,.tsv,.txt,.tab,.dat,.json,.parquet,.arrow,.feather,.xlsx,text/csv,text/tab-separated-values,text/plain,application/json"
+        multiple
+        accept=".tif,.tiff,.png,.jpg,.jpeg,.csv,.tsv,.txt,.tab,.dat,.json,.parquet,.arrow,.feather,.xlsx,text/csv,text/tab-separated-values,text/plain,application/json"
         onChange={event => {
-          const file = event.target.files?.[0];
+          const files = [...(event.target.files ?? [])];
           event.target.value = '';
-          if (file !== undefined) onFile(file);
+          if (files.length > 0) onFiles(files);
         }}
       />
     </>

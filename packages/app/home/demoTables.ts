@@ -42,6 +42,12 @@ export const demoTables: readonly {
     make: async () => (await import('@wold/core/demo/catalogue')).catalogue().csv,
   },
   {
+    name: 'Tavering tile',
+    fileName: 'tile.tif',
+    what: 'A painted tile in 24 bands from violet to infrared, 192 by 192 pixels: a minor component shows what was drawn beneath.',
+    make: async () => new Blob((await import('@wold/core/demo/tile')).tile().pieces),
+  },
+  {
     name: 'Tavering stamps',
     fileName: 'stamps.csv',
     what: 'Pictures of 12,000 stamp impressions, 20 by 20 pixels, of ten families: lay them out as a map of neighbours.',

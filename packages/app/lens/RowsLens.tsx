@@ -26,6 +26,7 @@ import { DivergingBar } from '../charts/DivergingBar';
 import { NearestPictures } from '../pictures/NearestPictures';
 import { MeanPicture, RowPicture } from '../pictures/RowPicture';
 import { usePixels } from '../pictures/usePixels';
+import { SpectrumLens } from '../scenes/SpectrumLens';
 import styles from './Lens.module.css';
 
 const MOST_LISTED = 40;
@@ -74,6 +75,7 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
             </>
           )}
           {split !== null && <OneEntry row={rows[0]!} account={account} />}
+          <SpectrumLens rows={rows} />
           {judging && <Row hand={hand} row={rows[0]!} />}
           <OneRow row={rows[0]!} account={account} />
           {!judging && <Row hand={hand} row={rows[0]!} />}
@@ -88,6 +90,7 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
               label="Mean picture of the selected rows"
             />
           )}
+          <SpectrumLens rows={rows} />
           <ManyRows rows={rows} account={account} />
           {split !== null && <ManyEntries rows={rows} />}
         </>

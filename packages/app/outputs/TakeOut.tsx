@@ -7,7 +7,7 @@ import { askOf, preparationFor, reducedBy } from '@wold/core/recipe/requests';
 import { writeRecipe } from '@wold/core/recipe/writeRecipe';
 import type { AlsoAsked } from '@wold/core/methods/work';
 import type { Request } from '@wold/core/recipe/stages';
-import { hasCases, type Table } from '@wold/core/table/table';
+import { hasCases, sceneOf, type Table } from '@wold/core/table/table';
 import type { Recipe } from '@wold/core/recipe/schema';
 import { givenName } from '@wold/core/writeup/dimensionName';
 import { fileStem, fileStems } from '@wold/core/writeup/fileStem';
@@ -21,6 +21,7 @@ import { useAppDispatch } from '../store/store';
 import { withScoreColumns } from '@wold/core/recipe/edit/scores';
 import { useEdit, useHand, useRecipe, useStudy } from '../store/useStudy';
 import { computeOn, figuresOn } from '../workers/pool';
+import { ScenePictures } from './ScenePictures';
 import { saveText } from './save';
 import styles from './TakeOut.module.css';
 
@@ -107,6 +108,9 @@ function Files({ close }: { close: () => void }) {
             <span className="soft small">{what}</span>
           </Link>
         ))}
+      {sceneOf(table) !== null && ready && (
+        <ScenePictures reduction={hand} account={account.value!} result={result.value!} />
+      )}
       {hasCases(table) && <ScoresIn ready={ready} onDone={close} />}
       <WholeStudy />
     </div>

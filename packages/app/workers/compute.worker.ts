@@ -4,7 +4,12 @@ import { problemData, type ProblemData } from '@wold/core/problem';
 import { compute } from '@wold/core/recipe/compute';
 import { figuresOf, writeFigures } from '@wold/core/recipe/figures';
 import { rehearsal } from '@wold/core/recipe/rehearsal';
-import type { Recipe } from '@wold/core/recipe/schema';
+import type { Components } from '@wold/core/methods/components/components';
+import { componentsPlacement } from '@wold/core/methods/components/placement';
+import { namesOn } from '@wold/core/methods/names';
+import type { DoneScene } from '@wold/core/recipe/doneScene';
+import { preparationFor, reductionRequest } from '@wold/core/recipe/requests';
+import type { Recipe, Reduction } from '@wold/core/recipe/schema';
 import type { Request, Results } from '@wold/core/recipe/stages';
 import { memoOf } from '@wold/core/stages/memo';
 import { blobSource } from '@wold/core/table/fileSource';
@@ -133,6 +138,44 @@ const worker = {
     return endOrNone(table, host, known => compute(known, request, host, memo));
   },
 
+  /** Components of every how many-th pixel as layers of all pixels of the scene's file; nothing where there is no such table. */
+  async layers(
+    table: TableName,
+    recipe: Recipe,
+    reduction: Reduction,
+    file: Blob,
+    job: number,
+    progress: Progress,
+  ): Promise<JobEnd<Blob> | null> {
+    const host = hostOf(job, progress, () => undefined);
+    return endOrNone(table, host, async known => {
+      const { account, components, names } = await componentsOn(known, recipe, reduction, host);
+      const { fullLayersFile } = await import('@wold/core/recipe/sceneFiles');
+      const source = blobSource(file);
+      return new Blob(
+        await fullLayersFile(source, known, recipe, reduction, account, components, names, host),
+      );
+    });
+  },
+
+  /** Another scene by the recipe of a study; nothing where there is no such table. */
+  async scene(
+    table: TableName,
+    recipe: Recipe,
+    reduction: Reduction,
+    { content, name }: NewRowsBlob,
+    job: number,
+    progress: Progress,
+  ): Promise<JobEnd<DoneScene> | null> {
+    const host = hostOf(job, progress, () => undefined);
+    return endOrNone(table, host, async known => {
+      const { account, components, names } = await componentsOn(known, recipe, reduction, host);
+      const { doneScene } = await import('@wold/core/recipe/doneScene');
+      const first = { account, components, names };
+      return doneScene(blobSource(content), name, recipe, reduction, first, host);
+    });
+  },
+
   /** Every figure of a study, as the text of a file; nothing where the table is neither kept nor adopted. */
   async figures(
     table: TableName,
@@ -149,6 +192,16 @@ export type ComputeWorker = typeof worker;
 
 expose(worker);
 void rehearse();
+
+/** Components of a table, and what they were found from. */
+async function componentsOn(table: Table, recipe: Recipe, reduction: Reduction, host: Host) {
+  const preparation = preparationFor(recipe, reduction);
+  const account = await compute(table, { stage: 'account', preparation }, host, memo);
+  const request = reductionRequest(recipe, reduction);
+  const components = (await compute(table, request, host, memo)) as unknown as Components;
+  const { names } = namesOn(reduction.names, componentsPlacement(components).structure);
+  return { account, components, names };
+}
 
 function hostOf(job: number, progress: Progress, show: Show): Host {
   const isToStop = (): boolean => stopped === job || (toStop !== null && Atomics.load(toStop, 0) === job);

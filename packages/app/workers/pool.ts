@@ -1,7 +1,8 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import { problemData, type ProblemData } from '@wold/core/problem';
 import { treatmentOf } from '@wold/core/preparation/treatmentOf';
-import type { Recipe } from '@wold/core/recipe/schema';
+import type { DoneScene } from '@wold/core/recipe/doneScene';
+import type { Recipe, Reduction } from '@wold/core/recipe/schema';
 import { STAGES, type Request, type Results } from '@wold/core/recipe/stages';
 import type { Weight } from '@wold/core/stages/stage';
 import type { ReadingChoices } from '@wold/core/table/readingChoices';
@@ -159,6 +160,25 @@ export function figuresOn(table: Table, recipe: Recipe, label: string): Ticket<s
     seat.remote.figures({ key, arranged }, recipe, job, progress),
   );
   return enter(label, key, start, { weight: FIGURES, heeds: true });
+}
+
+/** Components of every how many-th pixel of a scene as layers of all pixels of its file: a GeoTIFF. */
+export function layersOn(table: Table, recipe: Recipe, reduction: Reduction, file: Blob): Ticket<Blob> {
+  const { key, arranged } = table;
+  const start = knowing(table, (seat, progress, job) =>
+    seat.remote.layers({ key, arranged }, recipe, reduction, file, job, progress),
+  );
+  return enter('placing all pixels', key, start, { weight: FIGURES, heeds: true });
+}
+
+/** Another scene by the recipe of a study of a scene. */
+export function sceneOn(table: Table, recipe: Recipe, reduction: Reduction, file: File): Ticket<DoneScene> {
+  const { key, arranged } = table;
+  const other = { content: file, name: file.name };
+  const start = knowing(table, (seat, progress, job) =>
+    seat.remote.scene({ key, arranged }, recipe, reduction, other, job, progress),
+  );
+  return enter(`doing ${file.name}`, key, start, { weight: FIGURES, heeds: true });
 }
 
 type Start<T> = (seat: Seat, progress: (done: number) => void, job: number) => Promise<JobEnd<T>>;

@@ -60,7 +60,8 @@ function noShare(value: number, where: string): Problem {
       );
 }
 
-function takeShares(columns: readonly Float64Array[], i: number, roots: boolean): void {
+/** One row's shares of its sum in place, or their roots. */
+export function takeShares(columns: readonly Float64Array[], i: number, roots: boolean): void {
   let sum = 0;
   for (const column of columns) sum += column[i]!;
   for (const column of columns) {

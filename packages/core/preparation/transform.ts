@@ -59,6 +59,22 @@ export function transformColumn(
   return { values: transformed, power: null, centre: null, atBound: false, apply };
 }
 
+/** A transform as it was fitted to some numbers, for others; null where it goes by the order of those. */
+export function fittedFunction({
+  transform,
+  power,
+  centre,
+}: {
+  readonly transform: ColumnTransform;
+  readonly power: number | null;
+  readonly centre: number | null;
+}): ((value: number) => number) | null {
+  if (transform === 'ranks' || transform === 'normal-scores') return null;
+  if (power === null || centre === null) return functionOf(transform);
+  const of = transform === 'box-cox' ? boxCox : yeoJohnson;
+  return value => of(value, power, centre);
+}
+
 /** @throws Problem naming the first row whose value the transform is not defined for */
 export function refuseOutside(values: Float64Array, transform: ColumnTransform, column: ColumnRows): void {
   switch (transform) {

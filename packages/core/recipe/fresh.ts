@@ -2,10 +2,12 @@ import { PLAIN_PREPARATION } from '../preparation/prepared';
 import { PLAIN_SUITABILITY } from '../suitability/doubt';
 import { LONGEST_WORDING } from '../limits';
 import { plainWords } from '../words/settings';
+import { numberAt, type NumberColumn } from '../table/column';
 import { shortHeadings } from '../table/headings';
+import { momentsOf } from '../table/moments';
 import { pixelsOf } from '../table/pixels';
 import { canHaveRole, guessRoles } from '../table/role';
-import { hasCases, type Table } from '../table/table';
+import { hasCases, sceneOf, type Table } from '../table/table';
 import type { Recipe, Reduction } from './schema';
 
 import { RECIPE_VERSION } from './migrate';
@@ -31,7 +33,7 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
   const first =
     METHODS.find(({ ofDistances }) => ofDistances || table.matrix?.kind !== 'distance') ?? METHODS[0];
   const colour = firstColour(table, columns);
-  const scale = pictures || words !== null ? 'centre' : atRest.scale;
+  const scale = pictures || words !== null || areOfOneUnit(table) ? 'centre' : atRest.scale;
   return {
     format: 'wold recipe',
     version: RECIPE_VERSION,
@@ -39,6 +41,7 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
     columns,
     made: [],
     scores: [],
+    composite: null,
     pictures,
     preparation: {
       ...atRest,
@@ -49,20 +52,67 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
     },
     suitability: { ...PLAIN_SUITABILITY },
     reductions: [
-      freshReduction(first.name, '1', first.title, colour, {
-        rows: rowsFor(table),
-        measures: measures.length,
-        label: colour,
-        words: words !== null,
-      }),
+      ofScene(
+        table,
+        freshReduction(first.name, '1', first.title, colour, {
+          rows: rowsFor(table),
+          measures: measures.length,
+          label: colour,
+          words: words !== null,
+        }),
+        measures.length,
+      ),
     ],
   };
+}
+
+/** Dimensions of a scene that are looked at to begin with. */
+const LAYERS = 6;
+
+/** Minor components of a scene are pictures that are worth a look, however little they hold. */
+function ofScene(table: Table, reduction: Reduction, measures: number): Reduction {
+  if (sceneOf(table) === null || reduction.settings.method !== 'components') return reduction;
+  return {
+    ...reduction,
+    map: { ...reduction.map, density: 'shading' },
+    settings: { ...reduction.settings, keep: Math.max(1, Math.min(LAYERS, measures)) },
+  };
+}
+
+/** Spreads that differ more than so many times are of different units, whatever the file says. */
+const ONE_UNIT = 100;
+
+/** Whether the rows are pixels whose bands all are of one unit, so that those that vary more may count for more. */
+function areOfOneUnit(table: Table): boolean {
+  const scene = sceneOf(table);
+  if (scene === null || new Set(scene.bands.map(({ unit }) => unit)).size > 1) return false;
+  let [least, most] = [Infinity, 0];
+  for (const column of table.columns.slice(0, scene.bands.length)) {
+    if (column.kind !== 'number') continue;
+    const { varies, squares, total } = momentsOf(valuesOfSome(column));
+    if (!varies) continue;
+    least = Math.min(least, squares / total);
+    most = Math.max(most, squares / total);
+  }
+  return most <= ONE_UNIT ** 2 * least;
+}
+
+const LOOKED_AT = 20_000;
+
+/** Some of a column's numbers, from all over it. */
+function valuesOfSome(column: NumberColumn): Float64Array {
+  const { length } = column.values;
+  const every = Math.max(1, Math.floor(length / LOOKED_AT));
+  return Float64Array.from({ length: Math.ceil(length / every) }, (_, i) => numberAt(column, i * every));
 }
 
 /** The columns with the roles they are taken for; long headings are split into a short name and a wording. */
 function columnsOf(table: Table): Recipe['columns'] {
   const guesses = guessRoles(table);
-  const short = table.matrix === null ? shortHeadings(table.columns.map(({ name }) => name)) : [];
+  const short =
+    table.matrix === null && sceneOf(table) === null
+      ? shortHeadings(table.columns.map(({ name }) => name))
+      : [];
   return table.columns.map(({ name, kind }, j) => {
     const { role } = guesses[j]!;
     // Classes in numbers are levels.
@@ -86,7 +136,7 @@ export function rereadRecipe(
   const fresh = freshRecipe(table, reading);
   const known = new Map(recipe.columns.map(column => [column.heading ?? column.name, column]));
   const sources = new Set(table.columns.map(column => column.name));
-  const sameRows = before.rows === table.rows;
+  const sameRows = before.rows === table.rows && arePixelsAlike(before, table);
   const made = recipe.made.filter(({ from }) => (from === null ? sameRows : sources.has(from)));
   // Scores of rows that may have become others are let go.
   const names = new Set(made.map(({ name }) => name));
@@ -103,6 +153,15 @@ export function rereadRecipe(
     scores: [],
     preparation: { ...recipe.preparation, rowsAside: sameRows ? rowsAside : { ...rowsAside, rows: [] } },
   };
+}
+
+/** Whether two readings of a scene are of the same pixels. */
+function arePixelsAlike(before: Table, table: Table): boolean {
+  const pixels = (of: Table) => {
+    const scene = sceneOf(of);
+    return scene === null ? null : JSON.stringify([scene.region, scene.step]);
+  };
+  return pixels(before) === pixels(table);
 }
 
 /** The names of so many rows have room on a map. */
@@ -145,6 +204,9 @@ export function freshReduction(
       named: size.rows > 0 && size.rows <= FEW_ROWS,
       groups: 'none',
       share: 0.95,
+      layers: [1, 2, 3],
+      stretch: 'linear',
+      clip: 2,
     },
     repeatsBy: [],
     settings: methodNamed(method).fresh(size.rows, size.measures, size.label, size.words ?? false),

@@ -122,7 +122,8 @@ test('a recipe that version 3 wrote is read: repeats by one column are repeats b
 });
 
 /** A map with what versions 4 and 5 knew of it, all else being at rest. */
-function mapThen({ figure, z, xMeasure, yMeasure, sizeBy, shapeBy, density, ...map }: RowMap): object {
+function mapThen(now: RowMap): object {
+  const { figure, z, xMeasure, yMeasure, sizeBy, shapeBy, density, ...map } = now;
   expect([figure, z, xMeasure, yMeasure, sizeBy, shapeBy, density]).toEqual([
     ...Array<null>(6).fill(null),
     'none',
@@ -130,10 +131,30 @@ function mapThen({ figure, z, xMeasure, yMeasure, sizeBy, shapeBy, density, ...m
   return map;
 }
 
+/** What was not known before version 9, at rest: the colours of a scene's picture. */
+const OF_SCENES = new Map<string, unknown>([
+  ['composite', null],
+  ['layers', [1, 2, 3]],
+  ['stretch', 'linear'],
+  ['clip', 2],
+]);
+
+/** A recipe as it was before there were scenes. */
+const beforeScenes = (recipe: object): unknown =>
+  JSON.parse(
+    JSON.stringify(recipe, (key, value: unknown) => {
+      if (!OF_SCENES.has(key)) return value;
+      expect(value).toEqual(OF_SCENES.get(key));
+      return undefined;
+    }),
+  );
+
 /** A recipe as it was before a text could be split: nowhere is one. */
 const thenKnown = (recipe: object): unknown =>
   JSON.parse(
-    JSON.stringify(recipe, (key, value: unknown) => (key === 'words' && value === null ? undefined : value)),
+    JSON.stringify(beforeScenes(recipe), (key, value: unknown) =>
+      key === 'words' && value === null ? undefined : value,
+    ),
   );
 
 test('a recipe that version 4 wrote is read as it is', () => {
@@ -185,5 +206,14 @@ test('a recipe that version 7 wrote is read, every method, with all rows of the 
   expect(recipe.reductions.map(({ only }) => only)).toEqual([[], [], [], []]);
   const known = recipe.reductions.map(({ only: _, ...reduction }) => reduction);
   expect(thenKnown({ ...recipe, version: 7, reductions: known })).toEqual(JSON.parse(text));
+  expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);
+});
+
+test('a recipe that version 8 wrote is read, its split text too, with the colours of pictures at rest', () => {
+  const text = readFileSync(join(__dirname, 'kept', 'version8.json'), 'utf8');
+  const recipe = parseRecipe(text, 'version8.json');
+  expect(recipe.version).toBe(RECIPE_VERSION);
+  expect(recipe.preparation.words?.column).toBe('description');
+  expect(beforeScenes({ ...recipe, version: 8 })).toEqual(JSON.parse(text));
   expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);
 });

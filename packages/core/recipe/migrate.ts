@@ -1,7 +1,7 @@
 import { Problem } from '../problem';
 
 /** The version of recipes that this Wold writes. */
-export const RECIPE_VERSION = 8;
+export const RECIPE_VERSION = 9;
 
 type Plain = Readonly<
   Record<'version' | 'columns' | 'made' | 'preparation' | 'reductions' | 'scores', unknown>
@@ -26,7 +26,7 @@ export function migrate(data: unknown, where: string): unknown {
   if (version === 1 || version === 2) recipe = fromSecond(recipe as Plain);
   if (version === 1 || version === 2 || version === 3) recipe = fromThird(recipe as Plain);
   // Version 4 knew components only, version 5 no maps of neighbours, version 6 no discriminant axes,
-  // version 7 neither rows of a reduction's own nor words.
+  // version 7 neither rows of a reduction's own nor words, version 8 no scenes.
   if (typeof version === 'number' && version >= 1 && version < RECIPE_VERSION) {
     recipe = { ...(recipe as Plain), version: RECIPE_VERSION };
   }

@@ -11,7 +11,15 @@ import { listOf, name } from '../listSchema';
 import { profileSchema } from '../methods/profileSchema';
 import { settingsSchema, askedSchema } from '../methods/schemas';
 import { conditionSchema, scaleEnds, preparationFields } from '../preparation/schema';
+import { STRETCHES } from '../scenes/composite';
 import { DENSITIES, GROUP_MARKS, MOST_ARROWS, ROW_FIGURES, SIZES, SPREADS } from './mapSettings';
+
+/** How values become shades: evenly between two of their percentiles, or so that all shades are as common. */
+const stretchFields = {
+  stretch: z.enum(STRETCHES).default('linear'),
+  /** Per cent of the values that are cut off at either end. */
+  clip: z.number().min(0).max(25).default(2),
+};
 
 const mapSchema = z.strictObject({
   /** Dimensions on the axes, counted from 1. */
@@ -41,6 +49,13 @@ const mapSchema = z.strictObject({
   groups: z.enum(GROUP_MARKS).default('none'),
   /** What an ellipse of a group holds: of its rows, or of samples. */
   share: z.number().min(0.1).max(0.999).default(0.95),
+  /** Of a scene: the dimensions that its picture shows, one in grey or three in red, green and blue; none shows the map's colours. */
+  layers: z
+    .array(z.int().min(1))
+    .max(3)
+    .refine(({ length }) => length !== 2, 'one dimension or three make a picture')
+    .default([1, 2, 3]),
+  ...stretchFields,
 });
 
 /** What a dimension was like when it was named or put into the table. */
@@ -127,6 +142,11 @@ const recipeSchema = z.strictObject({
       quote: z.enum(QUOTES).optional(),
       header: z.boolean().optional(),
       sheet: z.string().optional(),
+      /** Of a picture: every how many-th pixel along and down, and the part of it. */
+      step: z.int().min(1).max(10_000).optional(),
+      region: z
+        .strictObject({ x: z.int().min(0), y: z.int().min(0), width: z.int().min(1), height: z.int().min(1) })
+        .optional(),
       newRows: z.strictObject({ key: z.string(), name: z.string() }).optional(),
     })
     .default({}),
@@ -141,6 +161,18 @@ const recipeSchema = z.strictObject({
   made: z.array(madeSchema).default([]),
   /** Scores that stand in the table as columns, after all others, in this order. */
   scores: z.array(scoreSchema).default([]),
+  /** Of a scene: the columns that its picture shows, one in grey or three in red, green and blue; null for those it starts with. */
+  composite: z
+    .strictObject({
+      bands: z
+        .array(z.string())
+        .min(1)
+        .max(3)
+        .refine(({ length }) => length !== 2, 'one band or three make a picture'),
+      ...stretchFields,
+    })
+    .nullable()
+    .default(null),
   /** Whether rows are seen as pictures, of which the measures are the pixels. */
   pictures: z.boolean().default(false),
   preparation: z.strictObject(preparationFields),

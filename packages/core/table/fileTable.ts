@@ -112,5 +112,7 @@ export function tableKey(fileKey: string, choices: ReadingChoices): string {
 
 /** The name of a table from its file's: without the ending. */
 export function tableName(name: string): string {
-  return name.replace(/\.(csv|tsv|txt|tab|dat|json|parquet|arrow|feather|xlsx)$/i, '') || name;
+  return (
+    name.replace(/\.(csv|tsv|txt|tab|dat|json|parquet|arrow|feather|xlsx|tiff?|png|jpe?g)$/i, '') || name
+  );
 }

@@ -5,6 +5,7 @@ import { streamDelimited } from './readDelimited';
 import { isJson, readJson } from './readJson';
 import { isParquet, readParquet } from './readParquet';
 import { isZip, readWorkbook } from './readWorkbook';
+import { isPicture } from './scene/marks';
 import { tableKey } from './fileTable';
 import { withNewRows } from './newRows';
 import type { ReadingChoices } from './readingChoices';
@@ -14,7 +15,8 @@ const LOOKED_AT = 4096;
 
 /**
  * Reads a file into a table by what it holds, whatever its name says: Parquet, Arrow and workbooks by their marks, JSON
- * by its first and last letters, anything else as delimited text. Text and Parquet are read in parts.
+ * by its first and last letters, pictures by their marks, anything else as delimited text. Text, Parquet and pictures are
+ * read in parts.
  *
  * @throws Problem when it cannot be read, with what, where and what to do
  */
@@ -25,6 +27,7 @@ export async function readTable(
   choices: ReadingChoices = {},
 ): Promise<Table> {
   const start = await source.read(0, Math.min(LOOKED_AT, source.size));
+  if (isPicture(start)) return (await import('./scene/readScene')).readScene(source, name, host, choices);
   if (isParquet(start)) return readParquet(source, name, host);
   if (isArrow(start)) return readArrow(await readAll(source), name, host);
   if (isZip(start)) return readWorkbook(await readAll(source), name, host, choices);

@@ -1,3 +1,5 @@
+import type { Region } from './scene/scene';
+
 export const ENCODINGS = ['UTF-8', 'UTF-16 LE', 'UTF-16 BE', 'Windows-1252'] as const;
 
 export const DELIMITERS = [',', ';', '\t', '|', ' '] as const;
@@ -29,6 +31,9 @@ export interface ReadingChoices {
   readonly header?: boolean | undefined;
   /** Sheet of a workbook. */
   readonly sheet?: string | undefined;
+  /** Of a picture: every how many-th pixel along and down, and the part of it. */
+  readonly step?: number | undefined;
+  readonly region?: Region | undefined;
   /** A second file whose rows stand after the file's own, only to be placed: its key, and what it is called. */
   readonly newRows?: { readonly key: string; readonly name: string } | undefined;
 }

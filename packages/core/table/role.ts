@@ -1,4 +1,5 @@
 import { missingCount, type Column, type LevelColumn, type NumberColumn } from './column';
+import type { Scene } from './scene/scene';
 import type { RelationMatrix, Table } from './table';
 
 /** What a column is for. */
@@ -26,7 +27,8 @@ const LONG_TEXT = 40;
  * class in numbers is kept out of the measures, and said to be doubtful.
  */
 export function guessRoles(table: Pick<Table, 'columns' | 'rows'> & Partial<Table>): RoleGuess[] {
-  const { columns, rows, matrix = null } = table;
+  const { columns, rows, matrix = null, source } = table;
+  if (source?.format === 'scene') return rolesOfBands(columns, source.scene);
   if (matrix !== null) return rolesBeside(columns, rows, matrix);
   const guesses = columns.map(column => guessRole(column, rows));
   const measures = columns.filter((_, j) => guesses[j]!.role === 'measure');
@@ -49,6 +51,17 @@ export function guessRoles(table: Pick<Table, 'columns' | 'rows'> & Partial<Tabl
       reason: `only ${listed(levels)}: a class in numbers, as it seems`,
       doubtful: true,
     };
+  });
+}
+
+/** Bands measure, but for one that is named as classes; where a pixel lies is no measure. */
+function rolesOfBands(columns: readonly Column[], { bands }: Scene): RoleGuess[] {
+  return columns.map((column, j) => {
+    if (j >= bands.length) return { role: 'aside', reason: 'where the pixel lies in the picture' };
+    if (CLASS_NAME.test(column.name) && bands.length > 1) {
+      return { role: 'label', reason: 'named as classes', doubtful: true };
+    }
+    return { role: 'measure', reason: 'a band' };
   });
 }
 

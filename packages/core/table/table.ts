@@ -1,6 +1,10 @@
 import type { Arrangement } from './arrangement';
 import type { Column } from './column';
 import type { Dialect } from './readingChoices';
+import type { Scene } from './scene/scene';
+
+/** What kind of file a picture was read from. */
+export type SceneFile = 'GeoTIFF' | 'PNG' | 'JPEG' | 'stack';
 
 /** What kind of file a table was read from. */
 export type Source =
@@ -8,6 +12,7 @@ export type Source =
   | { readonly format: 'JSON' }
   | { readonly format: 'Parquet' }
   | { readonly format: 'Arrow' }
+  | { readonly format: 'scene'; readonly file: SceneFile; readonly scene: Scene }
   | { readonly format: 'workbook'; readonly sheet: string; readonly sheets: readonly string[] };
 
 /** A table that holds the relations of its columns in place of rows of data, or the distances of its rows. */
@@ -52,6 +57,10 @@ export interface Table {
   /** How it was made from the table of that key; null where it is as it was read. */
   readonly arranged: { readonly of: string; readonly by: Arrangement } | null;
 }
+
+/** What is known of the picture whose pixels the rows are; null where they are none. */
+export const sceneOf = ({ source }: Pick<Table, 'source'>): Scene | null =>
+  source.format === 'scene' ? source.scene : null;
 
 /** Whether the rows are cases, which correlations and covariances are not. */
 export const hasCases = ({ matrix }: Pick<Table, 'matrix'>): boolean =>

@@ -2,11 +2,10 @@ import Papa from 'papaparse';
 import { distinctNames } from '../table/distinctNames';
 import { dimensionName, type NamedDimension } from './dimensionName';
 
-/** A text file to be taken out. */
-export interface OutputFile {
-  readonly name: string;
-  readonly text: string;
-}
+/** A file to be taken out: a text, or pieces of bytes that follow one another. */
+export type OutputFile = { readonly name: string } & (
+  { readonly text: string } | { readonly pieces: readonly Uint8Array[] }
+);
 
 export function dimensionHeader(
   names: readonly NamedDimension[],

@@ -1,4 +1,4 @@
-import { hasCases } from '@wold/core/table/table';
+import { hasCases, sceneOf } from '@wold/core/table/table';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { findColumn } from '@wold/core/table/table';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
@@ -9,6 +9,7 @@ import { useNaming, usePlacement } from '../../results/stages';
 import { showedAllLevels } from '../../store/studySlice';
 import { withMap } from '@wold/core/recipe/edit/reductions';
 import { useAppDispatch } from '../../store/store';
+import { LayersWords } from '../../scenes/LayersWords';
 import { SizeWord } from './SizeWord';
 import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe } from '../../store/useStudy';
@@ -270,6 +271,7 @@ export function MapBrief({ reduction }: { reduction: Reduction }) {
           )}
           , <NamedWord reduction={reduction} />
           <GroupWords reduction={reduction} />, <DensityWord reduction={reduction} />
+          {sceneOf(table) !== null && <LayersWords reduction={reduction} />}
         </>
       )}
       .

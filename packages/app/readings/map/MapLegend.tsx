@@ -6,10 +6,11 @@ import { useMemo, useState } from 'react';
 import type { Placement } from '@wold/core/methods/placement';
 import type { Reduction } from '@wold/core/recipe/schema';
 import { isMissing } from '@wold/core/table/column';
-import { findColumn } from '@wold/core/table/table';
+import { findColumn, sceneOf } from '@wold/core/table/table';
 import { figure } from '@wold/core/writeup/format';
 import { MeanPicture } from '../../pictures/RowPicture';
 import { usePixels } from '../../pictures/usePixels';
+import { OtherScenes } from '../../scenes/OtherScenes';
 import { usePlacement } from '../../results/stages';
 import { isolatedLevel, selected, showedAllLevels } from '../../store/studySlice';
 import { useAppDispatch, useAppSelector } from '../../store/store';
@@ -31,6 +32,7 @@ import styles from './MapLegend.module.css';
 export function MapLegend({ reduction }: { reduction: Reduction }) {
   const { value } = usePlacement(reduction);
   const split = useSplit() !== null;
+  const table = useTable();
   if (value === null) return null;
   // Methods look their rows’ figures up by hooks of their own.
   return (
@@ -38,7 +40,11 @@ export function MapLegend({ reduction }: { reduction: Reduction }) {
       <Legend key={reduction.settings.method} reduction={reduction} placement={value} />
       {split && <WordFinder />}
       {value.rows.length > 2 && <ClusterFinder key={reduction.id} reduction={reduction} />}
-      <NewRows reduction={reduction} placement={value} />
+      {sceneOf(table) === null ? (
+        <NewRows reduction={reduction} placement={value} />
+      ) : (
+        <OtherScenes reduction={reduction} />
+      )}
     </>
   );
 }

@@ -10,6 +10,8 @@ import { ProblemNote, Resulting } from '../Problem';
 import { BesideNote } from './BesideNote';
 import { ViewSwitch } from '../../controls/ViewSwitch';
 import { useView } from '../../store/useView';
+import { SceneMap } from '../../scenes/SceneMap';
+import { useScene } from '../../scenes/useScene';
 import { useSplit } from '../texts/useSplit';
 import { GroupLedger } from './GroupLedger';
 import { Planes } from './Planes';
@@ -47,16 +49,23 @@ function MarkedMap({ reduction, placement }: MarkedMapProps) {
   const { placement: shown, beside } = useBeside(reduction, placement);
   const several = useStudy().beside.length > 0;
   const groups = useGroupsLabel(reduction);
+  const open = useScene();
+  const planes = placement.at.columns > 2 && placement.structure !== null;
+  const views = MAP_VIEWS.filter(([name]) =>
+    name === 'planes'
+      ? planes
+      : name === 'groups'
+        ? groups !== null
+        : name === 'picture'
+          ? open !== null
+          : true,
+  );
   const [view, setView] = useView(
     'map',
-    MAP_VIEWS.map(([name]) => name),
+    MAP_VIEWS.map(([name]) => name).filter(name => name !== 'picture' || open !== null),
     'map',
   );
   if (marks === null) return null;
-  const planes = placement.at.columns > 2 && placement.structure !== null;
-  const views = MAP_VIEWS.filter(([name]) =>
-    name === 'planes' ? planes : name === 'groups' ? groups !== null : true,
-  );
   const shownView = several ? 'map' : (views.find(([name]) => name === view)?.[0] ?? 'map');
   return (
     <>
@@ -72,7 +81,13 @@ function MarkedMap({ reduction, placement }: MarkedMapProps) {
       ) : (
         <>
           {marks.problem !== null && <ProblemNote problem={marks.problem} />}
-          <PlacedMap reduction={reduction} placement={shown} marks={marks} />
+          {shownView === 'picture' && open !== null ? (
+            <SceneMap open={open} reduction={reduction} placement={placement}>
+              <PlacedMap reduction={reduction} placement={shown} marks={marks} />
+            </SceneMap>
+          ) : (
+            <PlacedMap reduction={reduction} placement={shown} marks={marks} />
+          )}
           {several && <PictureLine reduction={reduction} placement={placement} />}
           {beside !== null && <BesideNote beside={beside} />}
         </>
@@ -82,6 +97,7 @@ function MarkedMap({ reduction, placement }: MarkedMapProps) {
 }
 
 const MAP_VIEWS = [
+  ['picture', 'Picture and map'],
   ['map', 'Map'],
   ['planes', 'All planes'],
   ['groups', 'What sets groups apart'],

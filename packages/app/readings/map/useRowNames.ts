@@ -1,4 +1,5 @@
 import { useMemo } from 'react';
+import { sceneOf } from '@wold/core/table/table';
 import { shortName } from '@wold/core/writeup/format';
 import { rowName } from '../../lens/rowName';
 import { useTable } from '../../store/TableContext';
@@ -9,6 +10,8 @@ import type { Points } from './points';
 
 /** So many selected rows wear their names; of more, the first. */
 const MOST_SELECTED = 60;
+/** Of pixels, which the picture shows where they are. */
+const MOST_PIXELS = 3;
 
 /** Rows that wear their names: the selected ones, and the others where that is asked for. */
 export function useRowNames(
@@ -24,13 +27,14 @@ export function useRowNames(
   const order = useMemo(() => (named ? farthestFirst(points) : []), [named, points]);
   return useMemo(() => {
     const chosen = new Set(selection);
+    const most = sceneOf(table) === null ? MOST_SELECTED : MOST_PIXELS;
     const isShown = (row: number) =>
       isolated.length === 0 || by.kind !== 'levels' || isolated.includes(by.codeOf(row));
     const nameOf = (place: number) => shortName(rowName(table, recipe, points.rows[place]!), 28);
     const places: number[] = [];
     if (chosen.size > 0) points.rows.forEach((row, place) => chosen.has(row) && places.push(place));
     return {
-      selected: places.slice(0, MOST_SELECTED).map((place): MapName => ({
+      selected: places.slice(0, most).map((place): MapName => ({
         x: points.x[place]!,
         y: points.y[place]!,
         text: nameOf(place),

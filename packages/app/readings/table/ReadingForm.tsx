@@ -1,6 +1,5 @@
 import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
-import { rereadRecipe } from '@wold/core/recipe/fresh';
 import { textAt } from '@wold/core/table/column';
 import {
   DECIMAL_MARKS,
@@ -15,12 +14,12 @@ import type { ProblemData } from '@wold/core/problem';
 import { shortName } from '@wold/core/writeup/format';
 import { loadFile } from '../../storage/studies';
 import { useTable } from '../../store/TableContext';
-import { useEdit, useRecipe } from '../../store/useStudy';
+import { useRecipe } from '../../store/useStudy';
 import { Choice } from '../../controls/Choice';
 import form from '../../theme/form.module.css';
 import { readTable } from '../../workers/pool';
-import { haveAtHand } from '../../workers/tablesAtHand';
 import { ProblemNote } from '../Problem';
+import { FILE_NOT_KEPT, useReread } from './useReread';
 import styles from './ReadingForm.module.css';
 
 /** The preview is read from this much of the file. */
@@ -58,44 +57,21 @@ const FIELDS: readonly Field[] = [
 export function ReadingForm({ onClose }: { onClose: () => void }) {
   const table = useTable();
   const recipe = useRecipe();
-  const edit = useEdit();
   const [choices, setChoices] = useState<ReadingChoices>(() => ownReading(recipe.reading));
   const { file, preview, problem, setProblem } = usePreview(table, choices);
-  const [working, setWorking] = useState(false);
+  const { reread, working } = useReread();
 
   async function apply(): Promise<void> {
-    if (!file) return;
-    setWorking(true);
-    const end = await readTable(file.content, file.name, choices).end;
-    setWorking(false);
-    if (end === 'stopped') return;
-    if ('problem' in end) return setProblem(end.problem);
-    const { table: read, notKept } = end.value;
-    if (notKept !== null) {
-      return setProblem({
-        what: `the table was read but could not be kept in this browser (${notKept})`,
-        where: file.name,
-        remedy: 'Delete studies you no longer need, and read it again.',
-      });
-    }
-    haveAtHand(read);
-    edit(rereadRecipe(recipe, table, read, choices), 'reading');
-    onClose();
+    const stands = await reread(choices);
+    if (stands === null) onClose();
+    else setProblem(stands);
   }
 
   const set = (change: ReadingChoices) => setChoices({ ...choices, ...change });
   return (
     <div className={styles.reading}>
       <h2 id="reading-title">How the file is read</h2>
-      {file === undefined && (
-        <ProblemNote
-          problem={{
-            what: 'the file is not kept in this browser',
-            where: null,
-            remedy: 'Open it again from the start page.',
-          }}
-        />
-      )}
+      {file === undefined && <ProblemNote problem={FILE_NOT_KEPT} />}
       <ChoiceFields choices={choices} found={preview?.source ?? table.source} onChange={set} />
       {problem !== null && <ProblemNote problem={problem} />}
       {preview !== null && problem === null && <Preview table={preview} />}

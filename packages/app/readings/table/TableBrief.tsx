@@ -10,6 +10,8 @@ import { HeadingsWord } from './HeadingsWord';
 import { PicturesWord } from './PicturesWord';
 import { ReadingWord } from './ReadingWord';
 import { RowsWord } from './RowsWord';
+import { SceneBrief } from '../../scenes/SceneBrief';
+import { useScene } from '../../scenes/useScene';
 import { summarise } from './summary';
 import styles from './TableBrief.module.css';
 
@@ -22,9 +24,12 @@ export function TableBrief() {
   const recipe = useRecipe();
   const { rows, brought, roles } = summarise(table, recipe);
   const { source, notes } = table;
+  const open = useScene();
   return (
     <>
-      {table.matrix?.kind === 'distance' ? (
+      {open !== null ? (
+        <SceneBrief open={open} />
+      ) : table.matrix?.kind === 'distance' ? (
         <>
           Distances of {count(table.rows, 'row')} of “{table.name}” from one another, read as{' '}
           <ReadingWord source={source} />; use <RowsWord of="only" />

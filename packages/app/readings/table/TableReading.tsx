@@ -14,18 +14,22 @@ import { Grid } from './Grid';
 import { RepeatsView } from './RepeatsView';
 import { summarise } from './summary';
 import { useView } from '../../store/useView';
+import { SceneReading } from '../../scenes/SceneReading';
+import { useScene } from '../../scenes/useScene';
 import { VocabularyView } from '../texts/VocabularyView';
 import { useSplit } from '../texts/useSplit';
 import styles from './TableReading.module.css';
 
 const VIEWS = [
+  ['picture', 'Picture'],
   ['grid', 'Rows'],
   ['vocabulary', 'Vocabulary'],
   ['columns', 'Columns'],
   ['repeats', 'Repeats'],
 ] as const;
-const VIEW_NAMES = VIEWS.map(([name]) => name);
-const PLAIN_NAMES = VIEW_NAMES.filter(name => name !== 'vocabulary');
+
+const rowsWord = (arePixels: boolean, rows: number): string =>
+  `${arePixels ? 'pixel' : 'row'}${rows === 1 ? '' : 's'}`;
 
 const measuresWord = ({ matrix }: Table, measures: number): string =>
   matrix?.kind === 'distance' ? 'columns of distances' : measures === 1 ? 'measure' : 'measures';
@@ -40,8 +44,14 @@ export function TableReading() {
   const arrived = useLocation().state as { showSelected?: boolean } | null;
   const [onlySelected, setOnlySelected] = useState(arrived?.showSelected === true);
   const split = useSplit();
-  const views = VIEWS.filter(([name]) => name !== 'vocabulary' || split !== null);
-  const [view, setView] = useView('table', split === null ? PLAIN_NAMES : VIEW_NAMES);
+  const open = useScene();
+  const views = VIEWS.filter(([name]) =>
+    name === 'vocabulary' ? split !== null : name === 'picture' ? open !== null : true,
+  );
+  const [view, setView] = useView(
+    'table',
+    views.map(([name]) => name),
+  );
   const summary = summarise(table, recipe);
   const narrowed = onlySelected && selectedRows.length > 0;
   return (
@@ -49,7 +59,7 @@ export function TableReading() {
       <div className={styles.head}>
         <Figures
           figures={[
-            { value: summary.rows.toLocaleString('en'), of: summary.rows === 1 ? 'row' : 'rows' },
+            { value: summary.rows.toLocaleString('en'), of: rowsWord(open !== null, summary.rows) },
             ...(split === null
               ? [
                   {
@@ -82,6 +92,7 @@ export function TableReading() {
       {view === 'grid' && (
         <Grid table={table} descriptions={description.value} rows={narrowed ? selectedRows : null} />
       )}
+      {view === 'picture' && open !== null && <SceneReading open={open} descriptions={description.value} />}
       {view === 'vocabulary' && split !== null && <VocabularyView split={split} />}
       {view === 'repeats' && <RepeatsView table={table} />}
       {view === 'columns' && (

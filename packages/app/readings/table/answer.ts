@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import { count } from '@wold/core/writeup/format';
+import { sceneOf } from '@wold/core/table/table';
 import type { Answer } from '../answer';
 import { useTable } from '../../store/TableContext';
 import { useRecipe } from '../../store/useStudy';
@@ -19,7 +20,7 @@ export function useTableAnswer(): Answer {
   return useMemo(() => {
     const { rows, roles } = summarise(table, recipe);
     const text = [
-      count(rows, 'row'),
+      count(rows, sceneOf(table) === null ? 'row' : 'pixel'),
       ...(split
         ? words === null
           ? []

@@ -20,6 +20,7 @@ export function withColumnsRenamed(recipe: Recipe, names: ReadonlyMap<string, st
     })),
     scores: recipe.scores.map(score => scoreRenamed(score, to)),
     preparation: preparationRenamed(recipe.preparation, to) as Recipe['preparation'],
+    composite: recipe.composite && { ...recipe.composite, bands: recipe.composite.bands.map(to) },
     reductions: recipe.reductions.map(reduction => reductionRenamed(reduction, to)),
   };
 }

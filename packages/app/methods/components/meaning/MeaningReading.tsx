@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import type { Components } from '@wold/core/methods/components/components';
 import { componentsPlacement } from '@wold/core/methods/components/placement';
 import type { ReductionBy } from '@wold/core/recipe/schema';
@@ -29,7 +30,9 @@ import { RestingNames } from '../../parts/meaning/RestingNames';
 import { quantitiesOf, QUANTITY_WORDS, type Quantity } from './quantity';
 import { Choice } from '../../../controls/Choice';
 import { useView } from '../../../store/useView';
+import { bandAxis } from '../../../scenes/bandAxis';
 import { useSplit } from '../../../readings/texts/useSplit';
+import { AlongBands } from './AlongBands';
 import { MEANING_VIEWS } from './views';
 import { WordsView } from './WordsView';
 import styles from '../../parts/meaning/MeaningReading.module.css';
@@ -51,7 +54,9 @@ function Meaning({
   reduction: ReductionBy<'components'>;
   components: Components;
 }) {
-  const { matrix } = useTable();
+  const table = useTable();
+  const { matrix } = table;
+  const axis = useMemo(() => bandAxis(table, components.measures), [table, components.measures]);
   // A table of relations has no scores.
   const pictures = usePixels();
   const split = useSplit();
@@ -59,6 +64,7 @@ function Meaning({
     ([view]) =>
       (matrix === null || view === 'ledger' || view === 'plane') &&
       (view !== 'words' || split !== null) &&
+      (view !== 'along' || axis !== null) &&
       (view !== 'pictures' || pictures !== null),
   );
   const [view, setView] = useView(
@@ -71,10 +77,23 @@ function Meaning({
   const names = Array.from({ length: components.kept }, (_, d) => dimensionName(named, d + 1));
   const quantities = quantitiesOf(components);
   const [quantity, setQuantity] = useView('ledger', quantities, 'figures');
+  // Weights of minor dimensions are as large as those of the others, so that their lines can be read.
+  const lines = quantities.toSorted((a, b) => Number(b === 'coefficients') - Number(a === 'coefficients'));
+  const [line, setLine] = useView('along the bands', lines, 'lines');
   return (
     <div className={styles.reading}>
       <div className={styles.head}>
         <ViewSwitch views={views} view={view} onView={setView} />
+        {view === 'along' && (
+          <Choice
+            label="What the lines show"
+            labelled="unseen"
+            value={line}
+            options={lines.map(name => [name, name])}
+            title={QUANTITY_WORDS[line]}
+            onChoose={setLine}
+          />
+        )}
         {view === 'ledger' && (
           <LedgerChoices
             reduction={reduction}
@@ -101,6 +120,9 @@ function Meaning({
       <RestingNames reduction={reduction} structure={componentsPlacement(components).structure} />
       {components.rotation !== null && <Rotated reduction={reduction} components={components} />}
       {view === 'words' && <WordsView reduction={reduction} components={components} />}
+      {view === 'along' && axis !== null && (
+        <AlongBands {...{ reduction, components, axis, names }} quantity={line} />
+      )}
       {view === 'ledger' && matrix !== null && (
         <Ledger reduction={reduction} components={components} quantity={quantity} placed={[]} />
       )}

@@ -1,6 +1,7 @@
 /** The views of what the dimensions mean. */
 export const MEANING_VIEWS = [
   ['words', 'Words'],
+  ['along', 'Along the bands'],
   ['ledger', 'Ledger'],
   ['plane', 'Plane'],
   ['pictures', 'Pictures'],

@@ -1,0 +1,394 @@
+import fc from 'fast-check';
+import { encode } from 'fast-png';
+import { encode as encodeJpeg } from 'jpeg-js';
+import { writeGeoTiff, type TiffLayout } from '../../scenes/writeGeoTiff';
+import { placeOnGrid } from '../../scenes/placeOnGrid';
+import { seededRandom } from '../../algebra/random';
+import { isMissing, numberAt, type NumberValues } from '../column';
+import { bytesSource, type FileSource } from '../fileSource';
+import { readTable } from '../readTable';
+import { sceneOf, type Table } from '../table';
+import { stackHeader } from './stack';
+import { stepFor } from './readScene';
+import { LZW_BIG_ENDIAN } from './lzwPicture';
+import type { ScenePlace } from './scene';
+
+/** Pieces of a file as one source. */
+function sourceOf(pieces: readonly Uint8Array[]): FileSource {
+  const bytes = new Uint8Array(pieces.reduce((sum, piece) => sum + piece.length, 0));
+  let at = 0;
+  for (const piece of pieces) {
+    bytes.set(piece, at);
+    at += piece.length;
+  }
+  return bytesSource(bytes);
+}
+
+const KINDS = [
+  Uint8Array,
+  Int8Array,
+  Uint16Array,
+  Int16Array,
+  Uint32Array,
+  Int32Array,
+  Float32Array,
+  Float64Array,
+] as const;
+
+/** Made-up bands: whole numbers that every kind holds. */
+function madeUp(width: number, height: number, bands: number, kind: number, seed: number): NumberValues[] {
+  const random = seededRandom(seed);
+  const Kind = KINDS[kind]!;
+  return Array.from({ length: bands }, () => {
+    const values = new Kind(width * height);
+    for (let i = 0; i < values.length; i++) values[i] = random.whole(100);
+    return values;
+  });
+}
+
+const PLACE: ScenePlace = {
+  pixelScale: [30, 30, 0],
+  tiepoint: [0, 0, 0, 500_000, 5_400_000, 0],
+  transformation: null,
+  keys: [1, 1, 0, 1, 1024, 0, 1, 1],
+  doubles: null,
+  ascii: 'UTM zone of an invented valley|',
+};
+
+/** Looks up the entry of a band at a pixel of the whole picture, by the table's own x and y. */
+function looker(table: Table): (band: number, x: number, y: number) => number | null {
+  const { bands } = sceneOf(table)!;
+  const [xs, ys] = [table.columns[bands.length]!, table.columns[bands.length + 1]!];
+  if (xs.kind !== 'number' || ys.kind !== 'number') throw new Error('no places');
+  const rows = new Map(Array.from(xs.values, (x, row) => [`${x} ${ys.values[row]}`, row]));
+  return (band, x, y) => {
+    const row = rows.get(`${x} ${y}`);
+    const column = table.columns[band]!;
+    if (row === undefined || column.kind !== 'number' || isMissing(column, row)) return null;
+    return numberAt(column, row);
+  };
+}
+
+const at = (table: Table, band: number, x: number, y: number) => looker(table)(band, x, y);
+
+test('what is written as a GeoTIFF is read again: every layout, kind of number, step and region', async () => {
+  await fc.assert(
+    fc.asyncProperty(
+      fc.record({
+        width: fc.integer({ min: 1, max: 41 }),
+        height: fc.integer({ min: 1, max: 37 }),
+        bands: fc.integer({ min: 1, max: 5 }),
+        kind: fc.integer({ min: 0, max: KINDS.length - 1 }),
+        seed: fc.integer({ min: 1, max: 1e6 }),
+        step: fc.integer({ min: 1, max: 5 }),
+        layout: fc.record(
+          {
+            tile: fc.constantFrom(16, 32),
+            packed: fc.constantFrom('none', 'deflate'),
+            interleaved: fc.boolean(),
+            big: fc.boolean(),
+          },
+          { requiredKeys: [] },
+        ),
+      }),
+      async ({ width, height, bands, kind, seed, step, layout }) => {
+        const values = madeUp(width, height, bands, kind, seed);
+        const pieces = writeGeoTiff(
+          {
+            width,
+            height,
+            bands: values.map((own, j) => ({ name: `ä & <${j}>`, wavelength: 400 + 10 * j, values: own })),
+            noData: null,
+            place: PLACE,
+          },
+          layout as TiffLayout,
+        );
+        const x = width >> 1;
+        const region = { x, y: 0, width: width - x, height };
+        const table = await readTable(sourceOf(pieces), 'scene.tif', undefined, { step, region });
+        const scene = sceneOf(table)!;
+        expect(scene).toMatchObject({ width, height, step, region, empty: 0, place: PLACE });
+        expect(scene.bands.map(({ wavelength }) => wavelength)).toEqual(values.map((_, j) => 400 + 10 * j));
+        expect(table.columns.slice(0, bands).map(({ name }) => name)).toEqual(
+          values.map((_, j) => `ä & <${j}>`),
+        );
+        expect(table.rows).toBe(Math.ceil(region.width / step) * Math.ceil(height / step));
+        const look = looker(table);
+        for (let px = x; px < width; px += step) {
+          for (let py = 0; py < height; py += step) {
+            values.forEach((own, j) => expect(look(j, px, py)).toBe(own[py * width + px]));
+          }
+        }
+      },
+    ),
+    { numRuns: 40 },
+  );
+});
+
+test('pixels without data are no rows, and one band without is missing there', async () => {
+  const [a, b] = [Int16Array.of(1, -99, 3, -99, 5, 6), Int16Array.of(1, 2, -99, -99, 5, 6)];
+  const file = writeGeoTiff({
+    width: 3,
+    height: 2,
+    bands: [a, b].map((values, j) => ({ name: `b${j}`, values })),
+    noData: -99,
+    place: null,
+  });
+  const table = await readTable(sourceOf(file), 'gaps.tif');
+  expect(table.rows).toBe(5);
+  expect(sceneOf(table)!.empty).toBe(1);
+  expect([at(table, 0, 0, 0), at(table, 0, 1, 0), at(table, 1, 1, 0), at(table, 1, 2, 0)]).toEqual([
+    1,
+    null,
+    2,
+    null,
+  ]);
+  expect(table.notes.map(({ what }) => what).join()).toMatch(/1 pixels have no value/);
+  const floats = writeGeoTiff({
+    width: 3,
+    height: 1,
+    bands: [{ name: 'f', values: Float32Array.of(NaN, Infinity, 0.1) }],
+    noData: Math.fround(0.1),
+    place: null,
+  });
+  await expect(readTable(sourceOf(floats), 'none.tif')).rejects.toThrow('no pixel has a value');
+});
+
+test('a big-endian file packed by LZW with differences, which other software wrote', async () => {
+  // Reds rise by 10 along, greens by 20 down.
+  const table = await readTable(
+    bytesSource(new Uint8Array(Buffer.from(LZW_BIG_ENDIAN, 'base64'))),
+    'lzw.tif',
+  );
+  expect(sceneOf(table)).toMatchObject({ width: 7, height: 5 });
+  for (let x = 0; x < 7; x++) {
+    for (let y = 0; y < 5; y++) {
+      expect([0, 1, 2].map(band => at(table, band, x, y))).toEqual([x * 2570, y * 5140, 65_535]);
+    }
+  }
+});
+
+test('PNG of 8 and 16 bits, clear pixels left out, and JPEG', async () => {
+  const data = Uint8Array.of(10, 20, 30, 255, 40, 50, 60, 0);
+  const png = await readTable(
+    bytesSource(new Uint8Array(encode({ width: 2, height: 1, data, channels: 4, depth: 8 }))),
+    'small.png',
+  );
+  expect(png.rows).toBe(1);
+  expect(png.columns.map(({ name }) => name)).toEqual(['red', 'green', 'blue', 'x', 'y']);
+  expect([0, 1, 2].map(band => at(png, band, 0, 0))).toEqual([10, 20, 30]);
+  const deep = encode({
+    width: 2,
+    height: 2,
+    data: Uint16Array.of(1, 300, 65535, 4),
+    channels: 1,
+    depth: 16,
+  });
+  const grey = await readTable(bytesSource(new Uint8Array(deep)), 'grey.png');
+  expect([at(grey, 0, 0, 0), at(grey, 0, 1, 0), at(grey, 0, 0, 1), at(grey, 0, 1, 1)]).toEqual([
+    1, 300, 65535, 4,
+  ]);
+  const flat = new Uint8Array(4 * 64).fill(200);
+  const jpeg = encodeJpeg({ width: 8, height: 8, data: flat }, 95).data;
+  const photo = await readTable(bytesSource(new Uint8Array(jpeg)), 'photo.jpg');
+  expect(photo.rows).toBe(64);
+  expect(photo.columns[0]!.name).toBe('grey');
+  expect(Math.abs(at(photo, 0, 3, 3)! - 200)).toBeLessThan(3);
+});
+
+const oneBand = (
+  name: string,
+  size: number,
+  value: number,
+  place: ScenePlace | null = null,
+  packed?: 'deflate',
+) => {
+  const values = new Uint8Array(size * size).map((_, i) => (value + i) % 251);
+  return {
+    name,
+    pieces: writeGeoTiff(
+      { width: size, height: size, bands: [{ name: '', values }], noData: null, place },
+      packed ? { packed, tile: 16 } : {},
+    ),
+  };
+};
+
+function stackOf(
+  files: readonly { readonly name: string; readonly pieces: readonly Uint8Array[] }[],
+): FileSource {
+  const sized = files.map(({ name, pieces }) => ({ name, size: sourceOf(pieces).size }));
+  return sourceOf([new TextEncoder().encode(stackHeader(sized)), ...files.flatMap(({ pieces }) => pieces)]);
+}
+
+test('one-band files laid on each other are one scene; other sizes and places are refused by name', async () => {
+  const table = await readTable(
+    stackOf([
+      oneBand('blue.tif', 20, 0),
+      oneBand('red.tif', 20, 7, PLACE, 'deflate'),
+      oneBand('classes.tif', 20, 3),
+    ]),
+    'stack',
+  );
+  expect(table.columns.slice(0, 3).map(({ name }) => name)).toEqual(['blue', 'red', 'classes']);
+  for (const [x, y] of [
+    [0, 0],
+    [17, 3],
+    [19, 19],
+  ] as const) {
+    expect([0, 1, 2].map(band => at(table, band, x, y))).toEqual(
+      [0, 7, 3].map(start => (start + y * 20 + x) % 251),
+    );
+  }
+  expect(sceneOf(table)!.place).toEqual(PLACE);
+  await expect(
+    readTable(stackOf([oneBand('a.tif', 20, 0), oneBand('b.tif', 21, 0)]), 'stack'),
+  ).rejects.toMatchObject({
+    where: 'b.tif',
+    what: expect.stringMatching(/21 × 21.*20 × 20/) as string,
+  });
+  const moved = { ...PLACE, tiepoint: [0, 0, 0, 500_030, 5_400_000, 0] };
+  await expect(
+    readTable(stackOf([oneBand('a.tif', 20, 0, PLACE), oneBand('b.tif', 20, 0, moved)]), 'stack'),
+  ).rejects.toMatchObject({ what: expect.stringContaining('lies elsewhere') as string });
+});
+
+test('a file cut short anywhere, or damaged, is refused with what and where, never by another fault', async () => {
+  const pieces = writeGeoTiff(
+    {
+      width: 40,
+      height: 30,
+      bands: madeUp(40, 30, 3, 2, 5).map((values, j) => ({ name: `${j}`, values })),
+      noData: null,
+      place: PLACE,
+    },
+    { packed: 'deflate', tile: 16 },
+  );
+  const whole = await sourceOf(pieces).read(0, Infinity);
+  const random = seededRandom(7);
+  for (let run = 0; run < 60; run++) {
+    const bytes = run % 2 === 0 ? whole.slice(0, 8 + random.whole(whole.length - 8)) : whole.slice();
+    if (run % 2 === 1) for (let k = 0; k < 3; k++) bytes[4 + random.whole(600)] = random.whole(256);
+    try {
+      const table = await readTable(bytesSource(bytes), 'cut.tif');
+      for (const column of table.columns)
+        expect(column.kind === 'number' && column.values.length).toBe(table.rows);
+    } catch (thrown) {
+      expect((thrown as Error).name).toBe('Problem');
+    }
+  }
+});
+
+test('packing that is not read, and numbers that are none, are named', async () => {
+  const [header, ...rest] = writeGeoTiff({
+    width: 2,
+    height: 2,
+    bands: [{ name: 'a', values: new Uint8Array(4) }],
+    noData: null,
+    place: null,
+  });
+  const change = (tag: number, value: number) => {
+    const bytes = header!.slice();
+    const view = new DataView(bytes.buffer);
+    for (let i = 0; i < view.getUint16(8, true); i++) {
+      if (view.getUint16(10 + 12 * i, true) === tag) view.setUint16(10 + 12 * i + 8, value, true);
+    }
+    return readTable(sourceOf([bytes, ...rest]), 'odd.tif');
+  };
+  await expect(change(259, 7)).rejects.toMatchObject({
+    where: 'odd.tif',
+    what: expect.stringContaining('JPEG') as string,
+  });
+  await expect(change(259, 999)).rejects.toMatchObject({
+    what: expect.stringContaining('method 999') as string,
+  });
+  await expect(change(339, 6)).rejects.toMatchObject({ what: expect.stringContaining('complex') as string });
+});
+
+test('a region beyond the picture is refused, one that reaches over its edge is cut', async () => {
+  const { pieces } = oneBand('a.tif', 20, 0);
+  const cut = await readTable(sourceOf(pieces), 'a.tif', undefined, {
+    region: { x: 15, y: 18, width: 50, height: 50 },
+  });
+  expect(sceneOf(cut)!.region).toEqual({ x: 15, y: 18, width: 5, height: 2 });
+  await expect(
+    readTable(sourceOf(pieces), 'a.tif', undefined, { region: { x: 30, y: 0, width: 2, height: 2 } }),
+  ).rejects.toThrow('lies beyond');
+});
+
+test('a huge picture is read by every how many-th pixel, and no more of its file is held than that takes', async () => {
+  const [width, height] = [60_000, 50_000];
+  expect(stepFor({ x: 0, y: 0, width, height }, 2)).toBeGreaterThan(50);
+  // A file of 6 GB that is not there: its header, and lines that are made as they are asked for.
+  const [header] = writeGeoTiff(
+    {
+      width: 2,
+      height: 1,
+      bands: [1, 2].map(j => ({ name: `b${j}`, values: new Uint8Array(2) })),
+      noData: null,
+      place: null,
+    },
+    { interleaved: true },
+  );
+  const bytes = header!.slice();
+  const view = new DataView(bytes.buffer);
+  for (let i = 0; i < view.getUint16(8, true); i++) {
+    const [tag, value] = [view.getUint16(10 + 12 * i, true), 10 + 12 * i + 8];
+    if (tag === 256) view.setUint32(value, width, true);
+    if (tag === 257 || tag === 278) view.setUint32(value, height, true);
+  }
+  let [largest, read] = [0, 0];
+  const source: FileSource = {
+    size: bytes.length + 2 * width * height,
+    read: (from, to) => {
+      const part = new Uint8Array(to - from);
+      if (from === 0) part.set(bytes.subarray(0, to));
+      else for (let i = 0; i < part.length; i += 2) part[i] = 7;
+      [largest, read] = [Math.max(largest, part.length), read + part.length];
+      return Promise.resolve(part);
+    },
+  };
+  const table = await readTable(source, 'huge.tif', undefined, {
+    step: 500,
+    region: { x: 0, y: 0, width, height: 2000 },
+  });
+  expect(table.rows).toBe(120 * 4);
+  expect(at(table, 0, 59_500, 1500)).toBe(7);
+  expect(at(table, 1, 59_500, 1500)).toBe(0);
+  expect(largest).toBeLessThan(2 ** 24);
+  expect(read).toBeLessThan(2 ** 30);
+});
+
+test('the place of what was read: by its tie point or its matrix, the same pixels lie where they lay', () => {
+  const region = { x: 5, y: 7, width: 10, height: 10 };
+  const matrix = [3, 1, 0, 100, -1, -4, 0, 900, 0, 0, 0, 0, 0, 0, 0, 1];
+  const byMatrix = placeOnGrid({
+    place: { ...PLACE, pixelScale: null, tiepoint: null, transformation: matrix },
+    region,
+    step: 3,
+  })!;
+  const model = (of: readonly number[], i: number, j: number) => [
+    of[0]! * i + of[1]! * j + of[3]!,
+    of[4]! * i + of[5]! * j + of[7]!,
+  ];
+  for (const [i, j] of [
+    [0, 0],
+    [2, 1],
+    [3, 3],
+  ] as const) {
+    expect(model(byMatrix.transformation!, i, j)).toEqual(model(matrix, 5 + 3 * i, 7 + 3 * j));
+  }
+  const byTie = placeOnGrid({ place: PLACE, region, step: 3 })!;
+  const placed = ({ pixelScale: s, tiepoint: t }: ScenePlace, i: number, j: number) => [
+    t![3]! + (i - t![0]!) * s![0]!,
+    t![4]! - (j - t![1]!) * s![1]!,
+  ];
+  for (const [i, j] of [
+    [0, 0],
+    [2, 1],
+  ] as const) {
+    const [x, y] = placed(byTie, i, j);
+    const [wantedX, wantedY] = placed(PLACE, 5 + 3 * i, 7 + 3 * j);
+    expect(x).toBeCloseTo(wantedX!, 6);
+    expect(y).toBeCloseTo(wantedY!, 6);
+  }
+});
