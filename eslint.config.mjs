@@ -86,7 +86,7 @@ export default tseslint.config(
   },
   { files: ['**/*.mjs', '**/*.cjs', '*.ts', 'e2e/**/*.ts'], languageOptions: { globals: globals.node } },
   {
-    files: ['scripts/benchBrowser.mjs', 'scripts/benchTexts.mjs'],
+    files: ['scripts/benchBrowser.mjs', 'scripts/benchTexts.mjs', 'scripts/benchScenes.mjs'],
     languageOptions: { globals: globals.browser },
   },
   { files: ['**/*.test.mjs'], languageOptions: { globals: globals.jest } },

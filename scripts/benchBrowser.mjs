@@ -4,6 +4,7 @@ import { mkdtempSync, openSync, closeSync, rmSync, statSync, writeFileSync, writ
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import { inBrowser, medianOf, megabytes, privateMemory, seconds } from './benchPage.mjs';
+import { scenesRead, writeScene } from './benchScenes.mjs';
 import { textsRead } from './benchTexts.mjs';
 import { bundled } from './bundled.mjs';
 import { root } from './run.mjs';
@@ -12,6 +13,8 @@ import { root } from './run.mjs';
 // of the page, memory of its process, and how fast a kept table is open again. The app must be built.
 const { pixelCsv, pixelParquet, longCsv, studyCsv } = await bundled('bench/largeTables.ts');
 const { catalogue } = await bundled('packages/core/demo/catalogue.ts');
+const { writeGeoTiff } = await bundled('packages/core/scenes/writeGeoTiff.ts');
+const { seededRandom } = await bundled('packages/core/algebra/random.ts');
 const { stampLines } = await bundled('packages/core/demo/stamps.ts');
 const PORT = 8493;
 /** The machine is shared: one run says little. */
@@ -46,6 +49,12 @@ const server = spawn('node', [join(root, 'packages/server/dist/main.js'), '--por
 await new Promise(resolve => server.stdout.once('data', resolve));
 
 try {
+  const scene = (side, bands) =>
+    writeScene(join(folder, `scene-${side}-${bands}.tif`), side, bands, { writeGeoTiff, seededRandom });
+  await scenesRead(PORT, [
+    { name: '1,000 × 1,000 × 200', path: await scene(1000, 200) },
+    { name: '4,000 × 4,000 × 4', path: await scene(4000, 4) },
+  ]);
   const entries = n => written(`catalogue-${n}.csv`, [catalogue(1926, n, 20).csv]);
   await textsRead(
     PORT,

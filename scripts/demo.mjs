@@ -4,7 +4,7 @@ import { parseArgs } from 'node:util';
 import { root } from './run.mjs';
 import { bundled } from './bundled.mjs';
 
-// The small tables of demo/, or with the word stamps or catalogue one of as many rows as are asked for.
+// The small tables of demo/, or with the word stamps or catalogue one of as many rows as are asked for, or with tile the scene.
 const { positionals, values } = parseArgs({
   allowPositionals: true,
   options: {
@@ -24,6 +24,11 @@ if (positionals[0] === 'catalogue') {
   const out = values.out ?? 'catalogue.csv';
   writeFileSync(out, catalogue(1926, rows).csv);
   console.log(`${out} is written: ${rows} entries.`);
+} else if (positionals[0] === 'tile') {
+  const { tile } = await bundled('packages/core/demo/tile.ts');
+  const out = values.out ?? 'tile.tif';
+  writeFileSync(out, Buffer.concat(tile().pieces));
+  console.log(`${out} is written: 192 × 192 pixels of 24 bands.`);
 } else if (positionals[0] === 'stamps') {
   const out = values.out ?? join(root, 'demo', 'stamps.csv');
   const [rows, pixels] = [Number(values.rows), Number(values.pixels)];

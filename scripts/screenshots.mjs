@@ -102,21 +102,6 @@ await page.getByRole('button', { name: 'Sheet of small maps' }).click();
 await page.getByText(/on every map/).waitFor({ timeout: 120_000 });
 await shoot('sheet');
 await page.keyboard.press('6');
-const lines = readFileSync(join(root, 'demo', 'sherds.csv'), 'utf8')
-  .trim()
-  .split('\n');
-// Some sherds dug up later, and one of another valley.
-const strange = lines[40]
-  .split(',')
-  .map((entry, j) => (j > 3 && entry !== '' ? String(3 * Number(entry)) : entry));
-await page.getByLabel('File of new rows').setInputFiles({
-  name: 'dug up later.csv',
-  mimeType: 'text/csv',
-  buffer: Buffer.from([lines[0], ...lines.slice(60, 72), strange.join(',')].join('\n')),
-});
-await page.getByText(/placed as if they were new/).waitFor({ timeout: 60_000 });
-await shoot('new-rows');
-await page.getByRole('button', { name: 'Let them go' }).click();
 await page.getByRole('button', { name: /Take Components in hand/ }).click();
 for (const other of [/Take Neighbour map/, /Take Discriminant axes/]) {
   await page.getByRole('button', { name: other }).click({ modifiers: ['Shift'] });
@@ -137,7 +122,6 @@ await page.getByRole('menuitem', { name: /^Factors/ }).click();
 await page.keyboard.press('4');
 await page.getByRole('button', { name: 'Set three factors beside these' }).click();
 await page.getByRole('table', { name: 'Factors matched by congruence' }).waitFor();
-await shoot('beside');
 await page.keyboard.press('4');
 await page.getByRole('button', { name: 'Keep 3', exact: true }).click();
 await page.keyboard.press('5');
@@ -170,6 +154,31 @@ for (const corner of corners) await page.mouse.move(...corner, { steps: 4 });
 await page.mouse.up();
 await page.getByRole('list', { name: 'Selected entries' }).waitFor();
 await shoot('texts');
+await page.getByRole('link', { name: 'Wold, all studies' }).click();
+await page.getByRole('button', { name: /Tavering tile/ }).click();
+await page.getByRole('application').waitFor();
+await page.keyboard.press('6');
+const scene = page.getByRole('application', { name: /The scene in/ });
+await scene.waitFor({ timeout: 60_000 });
+await shoot('composite');
+const brief = page.getByRole('group', { name: 'Brief' });
+await brief.getByRole('button', { name: 'red, green and blue' }).click();
+await page.getByRole('dialog').getByRole('button', { name: /^grey/ }).click();
+await brief.getByRole('button', { name: 'Dimension 1' }).last().click();
+await page
+  .getByRole('dialog')
+  .getByRole('button', { name: /^Dimension 4/ })
+  .click();
+const picture = await scene.boundingBox();
+await page.keyboard.down('Control');
+await page.mouse.move(picture.x + 0.12 * picture.width, picture.y + 0.34 * picture.height);
+await page.mouse.down();
+await page.mouse.move(picture.x + 0.9 * picture.width, picture.y + 0.66 * picture.height, { steps: 4 });
+await page.mouse.up();
+await page.keyboard.up('Control');
+await page.mouse.move(5, 5);
+await page.getByRole('region', { name: 'Spectrum' }).waitFor();
+await shoot('component-image');
 await page.getByRole('link', { name: 'Wold, all studies' }).click();
 await page.getByRole('button', { name: /Tavering stamps/ }).click();
 await page.getByRole('grid').waitFor({ timeout: 120_000 });

@@ -6,7 +6,7 @@ import { percent } from '@wold/core/writeup/format';
 import styles from './RunningWork.module.css';
 
 /** Work shorter than this is not worth a word. */
-const SHOWN_AFTER = 180;
+const SHOWN_AFTER = 150;
 
 /** What runs, how far it is, and a way to stop it. */
 export function RunningWork() {

@@ -1,9 +1,11 @@
 import { useLocation } from 'react-router';
+import { sceneOf } from '@wold/core/table/table';
 import { questionAt } from '../readings/questions';
 import { wordsOf } from '../methods/words';
+import { useTable } from '../store/TableContext';
 import { useHand } from '../store/useStudy';
 import { useSplit } from '../readings/texts/useSplit';
-import { HINTS, TEXT_HINTS } from './hints';
+import { HINTS, SCENE_HINTS, TEXT_HINTS } from './hints';
 import styles from './Lens.module.css';
 
 /** With nothing selected: how the picture in hand is read, and what its words mean. */
@@ -12,8 +14,14 @@ export function AtRest() {
   const { method } = useHand().settings;
   const { hints } = wordsOf(method);
   const split = useSplit() !== null && method === 'components';
+  const ofScene = sceneOf(useTable()) !== null && method === 'components';
   if (question === undefined) return null;
-  const { look, usual, next, words } = { ...HINTS, ...hints, ...(split ? TEXT_HINTS : {}) }[question.route];
+  const { look, usual, next, words } = {
+    ...HINTS,
+    ...hints,
+    ...(split ? TEXT_HINTS : {}),
+    ...(ofScene ? SCENE_HINTS : {}),
+  }[question.route];
   return (
     <section className={styles.rest} aria-label="How to read it">
       <h2>How to read it</h2>

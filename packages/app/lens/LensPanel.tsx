@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { useHand, useSelection } from '../store/useStudy';
 import { AtRest } from './AtRest';
 import { findColumn } from '@wold/core/table/table';
@@ -10,12 +11,14 @@ import { WordLens } from './WordLens';
 
 /** Whatever is selected, the same on every question. */
 export function LensPanel() {
-  const { rows, columns, dimension } = useSelection();
+  const { rows: chosen, columns, dimension } = useSelection();
   const hand = useHand();
   const { Dimension } = screensOf(hand.settings.method).lens;
   const column = columns.at(-1);
   const table = useTable();
   const split = useSplit();
+  // A file that is read in another way may have fewer.
+  const rows = useMemo(() => chosen.filter(row => row < table.rows), [chosen, table]);
   const isWord = (name: string) => split !== null && findColumn(table, name) === undefined;
   if (rows.length > 0) return <RowsLens rows={rows} />;
   if (column !== undefined) {

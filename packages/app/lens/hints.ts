@@ -46,6 +46,39 @@ export const HINTS: Readonly<Record<Exclude<QuestionRoute, MethodQuestion>, Hint
   },
 };
 
+/** The same where the rows are pixels of a scene. */
+export const SCENE_HINTS: Readonly<Partial<Record<QuestionRoute, Hint>>> = {
+  table: {
+    look: 'The picture in three bands, and each band’s shape and spread beside it.',
+    usual: 'Bands that differ in spread by a few times. One of a single value is dead.',
+    next: 'Try bands and shades in the sentence above. Draw around a part to see its spectrum, or to read it alone.',
+    words: [
+      ['band', 'a measure of every pixel'],
+      ['cut off', 'the brightest and darkest few, so that the rest parts'],
+      ['every nth', 'pixels that are read; all are placed in layers taken out'],
+    ],
+  },
+  meaning: {
+    look: 'Each dimension’s line: which bands it sets against which.',
+    usual:
+      'The first lies on one side, the light; the next cross zero once or twice; lines that leap are noise.',
+    next: 'Name the dimensions at the ledger’s heads; see them as pictures in question 6.',
+    words: [
+      ['coefficient', 'a band’s weight in a dimension'],
+      ['correlation', 'how a dimension goes with a band'],
+    ],
+  },
+  map: {
+    look: 'The picture and the map together: what is selected on one is on the other.',
+    usual: 'Materials are arms or heaps of the map; mixtures lie between them.',
+    next: 'Draw around pixels here or there for their spectrum. Try minor dimensions in grey; find clusters for classes.',
+    words: [
+      ['composite', 'three dimensions as three colours'],
+      ['layers', 'every dimension as a picture, taken out'],
+    ],
+  },
+};
+
 /** The same where the measures are words of a text. */
 export const TEXT_HINTS: Readonly<Partial<Record<QuestionRoute, Hint>>> = {
   table: {

@@ -63,10 +63,9 @@ export function SceneReading({ open, descriptions }: SceneReadingProps) {
           )}
         />
         <div className={styles.under}>
-          <span className="soft small">
-            draw around pixels to select them, with Ctrl by a box · {grid.width} × {grid.height}
-          </span>
+          <span className="soft small">draw around pixels, with Ctrl by a box</span>
           <Button
+            className={styles.take}
             onClick={() =>
               saveBytes(
                 `${fileStem(table.name)}-bands.png`,

@@ -5,7 +5,7 @@ import { Problem, problemData } from '../problem';
 import type { Suitability } from '../suitability/suitability';
 import type { Placement } from '../methods/placement';
 import { groupsOf } from '../table/groups';
-import { findColumn, hasCases, type Table } from '../table/table';
+import { findColumn, hasCases, sceneOf, type Table } from '../table/table';
 import { groupEllipses, type GroupEllipses } from '../use/groupEllipses';
 import type { Memo } from '../stages/memo';
 import { fileStems } from '../writeup/fileStem';
@@ -66,6 +66,7 @@ export async function figuresOf(
       rows: table.rows,
       columns: table.columns.map(({ name }) => name),
       matrix: table.matrix?.kind ?? null,
+      scene: sceneOf(table),
     },
     description: await figure(STAGES.description, {}),
     preparation: {

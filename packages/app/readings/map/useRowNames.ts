@@ -10,7 +10,7 @@ import type { Points } from './points';
 
 /** So many selected rows wear their names; of more, the first. */
 const MOST_SELECTED = 60;
-/** Of pixels, which the picture shows where they are. */
+/** Of more pixels none does: the picture shows where they are. */
 const MOST_PIXELS = 3;
 
 /** Rows that wear their names: the selected ones, and the others where that is asked for. */
@@ -27,12 +27,12 @@ export function useRowNames(
   const order = useMemo(() => (named ? farthestFirst(points) : []), [named, points]);
   return useMemo(() => {
     const chosen = new Set(selection);
-    const most = sceneOf(table) === null ? MOST_SELECTED : MOST_PIXELS;
     const isShown = (row: number) =>
       isolated.length === 0 || by.kind !== 'levels' || isolated.includes(by.codeOf(row));
     const nameOf = (place: number) => shortName(rowName(table, recipe, points.rows[place]!), 28);
     const places: number[] = [];
     if (chosen.size > 0) points.rows.forEach((row, place) => chosen.has(row) && places.push(place));
+    const most = sceneOf(table) === null ? MOST_SELECTED : places.length <= MOST_PIXELS ? MOST_PIXELS : 0;
     return {
       selected: places.slice(0, most).map((place): MapName => ({
         x: points.x[place]!,

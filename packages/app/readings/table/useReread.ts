@@ -4,6 +4,8 @@ import { rereadRecipe } from '@wold/core/recipe/fresh';
 import type { ReadingChoices } from '@wold/core/table/readingChoices';
 import { loadFile } from '../../storage/studies';
 import { useTable } from '../../store/TableContext';
+import { useAppDispatch } from '../../store/store';
+import { selected } from '../../store/studySlice';
 import { useEdit, useRecipe } from '../../store/useStudy';
 import { readTable } from '../../workers/pool';
 import { haveAtHand } from '../../workers/tablesAtHand';
@@ -13,6 +15,7 @@ export function useReread() {
   const table = useTable();
   const recipe = useRecipe();
   const edit = useEdit();
+  const dispatch = useAppDispatch();
   const [working, setWorking] = useState(false);
   async function reread(choices: ReadingChoices): Promise<ProblemData | null> {
     const file = await loadFile(table.fileKey).catch(() => undefined);
@@ -31,6 +34,8 @@ export function useReread() {
       };
     }
     haveAtHand(read);
+    // What was selected may be other rows now.
+    dispatch(selected({}));
     edit(rereadRecipe(recipe, table, read, choices as typeof recipe.reading), 'reading');
     return null;
   }
