@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useMemo } from 'react';
+import { Suspense, useMemo } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import type { Account } from '@wold/core/preparation/prepared';
 import type { RowLeftOut } from '@wold/core/preparation/treatment';
@@ -26,7 +26,8 @@ import { DivergingBar } from '../charts/DivergingBar';
 import { NearestPictures } from '../pictures/NearestPictures';
 import { MeanPicture, RowPicture } from '../pictures/RowPicture';
 import { usePixels } from '../pictures/usePixels';
-import { SpectrumLens } from '../scenes/SpectrumLens';
+import { sceneOf } from '@wold/core/table/table';
+import { later } from '../readings/later';
 import styles from './Lens.module.css';
 
 const MOST_LISTED = 40;
@@ -37,6 +38,8 @@ const MOST_LEVELS = 4;
 const ODD = 3;
 /** The bar of a deviation is full at this many standard deviations. */
 const FULL_BAR = 3;
+
+const SpectrumLens = later(async () => (await import('../scenes/SpectrumLens')).SpectrumLens);
 
 /** The selected rows: what sets them apart, their original values, and the way to them in the table. */
 export function RowsLens({ rows }: { rows: readonly number[] }) {
@@ -50,6 +53,7 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
   const { value: account } = useAccount();
   const pictures = usePixels();
   const split = useSplit();
+  const ofScene = sceneOf(table) !== null;
   const judging = useLocation().pathname.endsWith('/trust');
   return (
     <div>
@@ -75,7 +79,7 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
             </>
           )}
           {split !== null && <OneEntry row={rows[0]!} account={account} />}
-          <SpectrumLens rows={rows} />
+          {ofScene && <Spectrum rows={rows} />}
           {judging && <Row hand={hand} row={rows[0]!} />}
           <OneRow row={rows[0]!} account={account} />
           {!judging && <Row hand={hand} row={rows[0]!} />}
@@ -90,7 +94,7 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
               label="Mean picture of the selected rows"
             />
           )}
-          <SpectrumLens rows={rows} />
+          {ofScene && <Spectrum rows={rows} />}
           <ManyRows rows={rows} account={account} />
           {split !== null && <ManyEntries rows={rows} />}
         </>
@@ -105,6 +109,13 @@ export function RowsLens({ rows }: { rows: readonly number[] }) {
     </div>
   );
 }
+
+/** The rows’ spectrum, once its code is there. */
+const Spectrum = ({ rows }: { rows: readonly number[] }) => (
+  <Suspense>
+    <SpectrumLens rows={rows} />
+  </Suspense>
+);
 
 /** Sets the rows aside with a reason, only places them, or brings them back. */
 function SetAside({ rows }: { rows: readonly number[] }) {

@@ -171,7 +171,10 @@ test('a study that was kept with a recipe of the first version opens, its steps 
   ]);
   expect(loaded.recipe.reductions[0]!.names).toEqual([{ dimension: 1, name: 'Size' }]);
   expect(loaded.past[0]!.preparation.transforms).toEqual([{ measure: 'a', transform: 'log' }]);
-  await database.studies.put({ ...before, recipe: { ...study.recipe, version: 9 } } as never);
+  await database.studies.put({
+    ...before,
+    recipe: { ...study.recipe, version: RECIPE_VERSION + 1 },
+  } as never);
   await expect(loadStudy(study.id)).rejects.toThrow(/newer Wold/);
 });
 

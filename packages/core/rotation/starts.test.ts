@@ -71,7 +71,6 @@ test.each([
   [9, 23, false],
   [9, 40, false],
   [11, 30, false],
-  [13, 35, false],
   [15, 36, true],
   [20, 48, true],
 ])('%i dimensions of %i columns (groups: %s): no end is better than the one found', (k, p, structured) => {

@@ -146,19 +146,24 @@ describe('the demo’s tile', () => {
     expect(text.trim().split('\n')).toHaveLength(1 + 2 * components.kept);
   });
 
-  test('rotated dimensions hold of the scene they were found on what they say they hold', async () => {
+  test('rotated dimensions, of correlations too, hold of the scene they were found on what they say they hold', async () => {
     const table = await readTable(source, 'tile.tif', quietHost, { step: 8 });
     const fresh = freshRecipe(table);
     const [one] = fresh.reductions;
-    const recipe = {
-      ...fresh,
-      reductions: [
-        { ...one!, settings: { ...one!.settings, keep: 3, rotation: { method: 'varimax', power: 4 } } },
-      ] as Recipe['reductions'],
-    };
-    const { reduction, account, components, arranged } = await reduced(table, recipe);
-    const { shares } = placedOn(placerOf(recipe, reduction, account, components), arranged);
-    shares.forEach((share, d) => expect(share).toBeCloseTo(components.heldBy[d]!, 8));
+    for (const basis of ['prepared', 'correlations']) {
+      const recipe = {
+        ...fresh,
+        reductions: [
+          {
+            ...one!,
+            settings: { ...one!.settings, basis, keep: 3, rotation: { method: 'varimax', power: 4 } },
+          },
+        ] as Recipe['reductions'],
+      };
+      const { reduction, account, components, arranged } = await reduced(table, recipe);
+      const { shares } = placedOn(placerOf(recipe, reduction, account, components), arranged);
+      shares.forEach((share, d) => expect(share).toBeCloseTo(components.heldBy[d]!, 8));
+    }
   });
 
   test('pictures taken out: layers, classes and a composite are what the rows are', async () => {

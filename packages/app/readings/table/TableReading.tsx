@@ -1,5 +1,5 @@
 import Checkbox from '@mui/material/Checkbox';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { useLocation } from 'react-router';
 import { percent } from '@wold/core/writeup/format';
 import { Figures } from '../Figures';
@@ -14,11 +14,13 @@ import { Grid } from './Grid';
 import { RepeatsView } from './RepeatsView';
 import { summarise } from './summary';
 import { useView } from '../../store/useView';
-import { SceneReading } from '../../scenes/SceneReading';
+import { later } from '../later';
 import { useScene } from '../../scenes/useScene';
 import { VocabularyView } from '../texts/VocabularyView';
 import { useSplit } from '../texts/useSplit';
 import styles from './TableReading.module.css';
+
+const SceneReading = later(async () => (await import('../../scenes/SceneReading')).SceneReading);
 
 const VIEWS = [
   ['picture', 'Picture'],
@@ -92,7 +94,11 @@ export function TableReading() {
       {view === 'grid' && (
         <Grid table={table} descriptions={description.value} rows={narrowed ? selectedRows : null} />
       )}
-      {view === 'picture' && open !== null && <SceneReading open={open} descriptions={description.value} />}
+      {view === 'picture' && open !== null && (
+        <Suspense>
+          <SceneReading open={open} descriptions={description.value} />
+        </Suspense>
+      )}
       {view === 'vocabulary' && split !== null && <VocabularyView split={split} />}
       {view === 'repeats' && <RepeatsView table={table} />}
       {view === 'columns' && (

@@ -329,7 +329,7 @@ describe('a course', () => {
   });
 
   test('by a grid it ends as near as by all pairs, counted over all pairs', () => {
-    const { graph, ask } = graphFor(columns, { tsne: { iterations: 1000 } });
+    const { graph, ask } = graphFor(columns, { tsne: { iterations: 600 } });
     const byGrid = mapOf(graph, ask);
     const pairs = pairProbabilities(graph.neighbours, 30);
     // The same steps, with the forces of all pairs.
@@ -342,7 +342,7 @@ describe('a course', () => {
       return entropy + spread + Math.log(z);
     };
     // What is told of the map is its own, counted over all pairs.
-    expect(byGrid.loss.at(-1)!.after).toBe(1000);
+    expect(byGrid.loss.at(-1)!.after).toBe(600);
     expect(byGrid.loss.at(-1)!.value / divergence(byGrid.at.values)).toBeCloseTo(1, 2);
     const exact = exactly(() => mapOf(graph, ask));
     expect(divergence(byGrid.at.values)).toBeLessThan(1.02 * divergence(exact.at.values));

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { holding } from '@wold/core/dimensions/rules';
 import type { ComponentsSettings } from '@wold/core/methods/components/settings';
 import type { ReductionBy } from '@wold/core/recipe/schema';
+import { sceneOf } from '@wold/core/table/table';
 import { count, percent } from '@wold/core/writeup/format';
 import { ChoiceWord, NumberWord, Word } from '../../../controls/Word';
 import { MeasuresWord } from '../../parts/dimensions/MeasuresWord';
@@ -11,6 +12,7 @@ import { OwnRowsWord } from '../../parts/dimensions/OwnRowsWord';
 import { useSplit } from '../../../readings/texts/useSplit';
 import { useComponents } from '../results';
 import { withSettings } from '@wold/core/recipe/edit/reductions';
+import { useTable } from '../../../store/TableContext';
 import { useEdit, useRecipe } from '../../../store/useStudy';
 import { basisName } from '../../../readings/preparation/PreparationBrief';
 import styles from './DimensionsBrief.module.css';
@@ -41,6 +43,7 @@ function BasisWord({ reduction }: { reduction: ReductionBy<'components'> }) {
   const recipe = useRecipe();
   const edit = useEdit();
   const { scale } = recipe.preparation;
+  const ofScene = sceneOf(useTable()) !== null;
   return (
     <ChoiceWord
       settles="What is decomposed"
@@ -55,12 +58,16 @@ function BasisWord({ reduction }: { reduction: ReductionBy<'components'> }) {
         {
           value: 'correlations' as const,
           name: 'correlations',
-          when: 'Every measure counts alike, whatever its unit and spread.',
+          when: ofScene
+            ? 'Layers of several units, as of terrain and climate: every one counts alike.'
+            : 'Every measure counts alike, whatever its unit and spread.',
         },
         {
           value: 'covariances' as const,
           name: 'covariances',
-          when: 'Measures of one unit: those that vary more count for more.',
+          when: ofScene
+            ? 'Bands of one unit: those that vary more count for more, noisy ones for less.'
+            : 'Measures of one unit: those that vary more count for more.',
         },
       ]}
       onChoose={basis => edit(withSettings(recipe, reduction, { basis }), `basis ${reduction.id}`)}
