@@ -48,4 +48,11 @@ test('odd rows, repeats and groups of the demo table', async ({ page }) => {
   await expect(groups.getByRole('row')).toHaveCount(4);
   await expect(groups).toContainText(/equal|fair/);
   await expectAccessible(page);
+
+  // How far the dimensions hang on the rows that there are.
+  await page.getByRole('button', { name: 'Drawn anew', exact: true }).click();
+  const again = page.getByRole('table', { name: 'Dimensions again' });
+  await expect(again.getByRole('row')).toHaveCount(4);
+  await expect(again.getByRole('row').nth(1)).toContainText(/\d+ of 100/);
+  await expectAccessible(page);
 });

@@ -160,13 +160,8 @@ function useTaking(open: Open) {
     const found = read.flatMap(({ file, recipe }) =>
       recipe === null ? [] : [{ name: file.name, recipe }],
     )[0];
-    if (tables.length > 1 && (await arePictures(tables))) {
-      const { stackHeader } = await import('@wold/core/table/scene/stack');
-      const stack = new Blob([stackHeader(tables), ...tables]);
-      const [first] = tables;
-      return open(stack, stackName(tables), first!.name.replace(/\.[^.]+$/, ''));
-    }
-    if (tables.length > 1) {
+    const areBands = tables.length > 1 && (await arePictures(tables));
+    if (tables.length > 1 && !areBands) {
       const text = `${tables.length} files were dropped; a study has one table. Drop one of them.`;
       dispatch(noticed({ kind: 'problem', text }));
       return;
@@ -179,6 +174,11 @@ function useTaking(open: Open) {
     }
     const [table] = tables;
     setPending(now);
+    if (areBands) {
+      const { stackHeader } = await import('@wold/core/table/scene/stack');
+      const stack = new Blob([stackHeader(tables), ...tables]);
+      return open(stack, stackName(tables), undefined, undefined, now?.recipe);
+    }
     if (table !== undefined) await open(table, table.name, undefined, undefined, now?.recipe);
   }
   return { take, pending, unfit, forget: () => setPending(null) };

@@ -108,7 +108,7 @@ function Bands({ open: { scene, bands }, descriptions, shown }: BandsProps) {
             const description = found.get(name);
             const number = description?.kind === 'number' ? description : null;
             const colour = shown.indexOf(name);
-            const nm = scene.bands[j]!.wavelength;
+            const { wavelength: nm, unit } = scene.bands[j]!;
             return (
               <tr key={name} aria-current={chosen.includes(name)}>
                 <th scope="row">
@@ -122,6 +122,7 @@ function Bands({ open: { scene, bands }, descriptions, shown }: BandsProps) {
                   {nm !== null && !name.includes(String(Math.round(nm))) && (
                     <span className="soft small"> {figure(nm)} nm</span>
                   )}
+                  {unit !== null && <span className="soft small"> {unit}</span>}
                   {colour >= 0 && (
                     <span className={styles.colour}>{shown.length === 3 ? COLOURS[colour] : 'grey'}</span>
                   )}

@@ -8,13 +8,14 @@ export interface BandAxis {
   readonly counted: boolean;
 }
 
-const NUMBERED = /^\D*?(-?\d+(?:\.\d+)?)\D*$/;
+/** A number with its unit, as spectra have them; x1, x2 … are numbered, not placed. */
+const NUMBERED = /^(\d+(?:\.\d+)?)\D*$/;
 /** Fewer numbered columns are no spectrum. */
 const LEAST = 8;
 
 /**
- * The line that measures lie along: the bands of a scene, or columns that are called by numbers that rise; null where they
- * are neither.
+ * The line that measures lie along: the bands of a scene, or columns that are called by numbers that rise, as “400 nm”; null
+ * where they are neither.
  */
 export function bandAxis(table: Table, measures: readonly string[]): BandAxis | null {
   const scene = sceneOf(table);

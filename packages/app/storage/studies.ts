@@ -51,8 +51,12 @@ export async function createStudy(
   return study;
 }
 
+/** A larger file is left where it lies: to copy it would take minutes. */
+const LARGEST_FILE = 2e9;
+
 /** Keeps a file where there is room: without it a study does all but read it in another way. */
 export async function keepFile(key: string, name: string, content: Blob): Promise<void> {
+  if (content.size > LARGEST_FILE) return;
   try {
     if ((await database.files.where('key').equals(key).count()) === 0) {
       await database.files.put({ key, name, content });

@@ -26,6 +26,7 @@ const first = JSON.parse(
       ...shared,
       ...settings,
       small: undefined,
+      resamples: undefined,
       names: { 1: 'Lime', 10: 'Clay' },
     })),
     scores: [],
@@ -131,20 +132,21 @@ function mapThen(now: RowMap): object {
   return map;
 }
 
-/** What was not known before version 9, at rest: the colours of a scene's picture. */
-const OF_SCENES = new Map<string, unknown>([
+/** What was not known before version 9, at rest: the colours of a scene's picture, and rows drawn anew. */
+const OF_NINTH = new Map<string, unknown>([
   ['composite', null],
   ['layers', [1, 2, 3]],
   ['stretch', 'linear'],
   ['clip', 2],
+  ['resamples', { times: 500, seed: 1, alignment: 'matched', groups: null }],
 ]);
 
-/** A recipe as it was before there were scenes. */
-const beforeScenes = (recipe: object): unknown =>
+/** A recipe as it was before version 9. */
+const beforeNinth = (recipe: object): unknown =>
   JSON.parse(
     JSON.stringify(recipe, (key, value: unknown) => {
-      if (!OF_SCENES.has(key)) return value;
-      expect(value).toEqual(OF_SCENES.get(key));
+      if (!OF_NINTH.has(key)) return value;
+      expect(value).toEqual(OF_NINTH.get(key));
       return undefined;
     }),
   );
@@ -152,7 +154,7 @@ const beforeScenes = (recipe: object): unknown =>
 /** A recipe as it was before a text could be split: nowhere is one. */
 const thenKnown = (recipe: object): unknown =>
   JSON.parse(
-    JSON.stringify(beforeScenes(recipe), (key, value: unknown) =>
+    JSON.stringify(beforeNinth(recipe), (key, value: unknown) =>
       key === 'words' && value === null ? undefined : value,
     ),
   );
@@ -214,6 +216,6 @@ test('a recipe that version 8 wrote is read, its split text too, with the colour
   const recipe = parseRecipe(text, 'version8.json');
   expect(recipe.version).toBe(RECIPE_VERSION);
   expect(recipe.preparation.words?.column).toBe('description');
-  expect(beforeScenes({ ...recipe, version: 8 })).toEqual(JSON.parse(text));
+  expect(beforeNinth({ ...recipe, version: 8 })).toEqual(JSON.parse(text));
   expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);
 });

@@ -26,7 +26,7 @@ export function migrate(data: unknown, where: string): unknown {
   if (version === 1 || version === 2) recipe = fromSecond(recipe as Plain);
   if (version === 1 || version === 2 || version === 3) recipe = fromThird(recipe as Plain);
   // Version 4 knew components only, version 5 no maps of neighbours, version 6 no discriminant axes,
-  // version 7 neither rows of a reduction's own nor words, version 8 no scenes.
+  // version 7 neither rows of a reduction's own nor words, version 8 neither scenes nor rows drawn anew.
   if (typeof version === 'number' && version >= 1 && version < RECIPE_VERSION) {
     recipe = { ...(recipe as Plain), version: RECIPE_VERSION };
   }

@@ -1,3 +1,5 @@
+import { quantile } from '../table/quantile';
+
 /** How values become shades: in proportion, or so that every shade is as common as any other. */
 export const STRETCHES = ['linear', 'even'] as const;
 
@@ -18,24 +20,16 @@ const STEPS = 1024;
  */
 export function shadesOf(plane: Float64Array, { stretch, clip }: Stretch): Float64Array {
   const sorted = plane.filter(value => !Number.isNaN(value)).sort();
-  const least = quantileOf(sorted, clip / 100);
-  const most = quantileOf(sorted, 1 - clip / 100);
+  const least = quantile(sorted, clip / 100);
+  const most = quantile(sorted, 1 - clip / 100);
   if (!(most > least)) return plane.map(value => (Number.isNaN(value) ? NaN : 0.5));
   if (stretch === 'linear') {
     return plane.map(value => Math.min(1, Math.max(0, (value - least) / (most - least))));
   }
   const knots = Float64Array.from({ length: STEPS + 1 }, (_, i) =>
-    quantileOf(sorted, clip / 100 + ((1 - clip / 50) * i) / STEPS),
+    quantile(sorted, clip / 100 + ((1 - clip / 50) * i) / STEPS),
   );
   return plane.map(value => (Number.isNaN(value) ? NaN : rankIn(knots, value)));
-}
-
-/** Of sorted numbers, by linear interpolation. */
-function quantileOf(sorted: Float64Array, p: number): number {
-  const at = Math.min(1, Math.max(0, p)) * (sorted.length - 1);
-  const below = Math.floor(at);
-  const low = sorted[below]!;
-  return below + 1 < sorted.length ? low + (at - below) * (sorted[below + 1]! - low) : low;
 }
 
 /** Which share of the way along rising knots a value stands: where knots are equal, in the middle of them. */

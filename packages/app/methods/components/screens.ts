@@ -40,6 +40,8 @@ export const componentsScreens: MethodScreens<'components'> = {
         'Share of rows within each limit, in per cent',
         'The columns whose equal entries, all together, mark repeats',
         'The label whose levels are compared',
+        'What is drawn anew',
+        'How often rows are drawn anew',
       ],
       Brief: TrustBrief,
       Reading: TrustReading,

@@ -5,10 +5,11 @@ import { parallelCount } from '../../dimensions/stages';
 import { stretch } from '../../host';
 import { worked, type Worked } from '../../stages/worked';
 import type { Bench } from '../../stages/bench';
+import type { Course } from '../../stages/course';
 import { agreement } from './agreement';
 import { decompose } from './decompose';
 import { decomposeWords } from './decomposeWords';
-import { LEADING } from './settings';
+import { LEADING, type Resampling } from './settings';
 import { wordDistances } from './wordDistances';
 import { distances, rebuiltColumn, rowParts } from './distances';
 import type { Components } from './components';
@@ -20,6 +21,7 @@ import { componentsMethod } from './method';
 import { outcomeOnScores } from '../outcome';
 import { componentsAnew, componentsScored } from './outcome';
 import type { MethodWork } from '../work';
+import { drawnTogether, resamplesSteps, type Resamples, type ResamplesState } from './resamples';
 import { rotate } from './rotate';
 import { NO_ROTATION } from './rotation';
 import * as stages from './stages';
@@ -42,6 +44,19 @@ const ofDecomposition = ({ preparation, without, leading }: OfDecomposition): Of
 
 /** The same dimensions as they are found. */
 const unturned = ({ keep, ...ask }: Kept): Kept => ({ ...ofDecomposition(ask), keep, rotation: NO_ROTATION });
+
+const resampling: Course<Kept & { readonly resampling: Resampling }, Resamples, ResamplesState> = {
+  begin: async ({ resampling: { groups, ...way }, ...kept }, bench) => {
+    const rows = rowsOf(await bench.need(prepared, { preparation: kept.preparation }));
+    const made = await bench.need(stages.components, kept);
+    return resamplesSteps(
+      rows,
+      made,
+      groups === null ? null : drawnTogether(bench.table, groups, rows.rows),
+      way,
+    );
+  },
+};
 
 const works: readonly Worked[] = [
   worked(stages.decomposition, async ({ preparation, without, leading }, { need, host }) => {
@@ -83,6 +98,7 @@ const works: readonly Worked[] = [
     const rows = await bench.need(treated, { preparation: treatmentOf(preparation) });
     return agreement(bench.table, preparation, rows, made, label, rotation, bench.host);
   }),
+  worked(stages.resamples, resampling),
   worked(stages.outcome, async ({ outcome, seed, ...kept }, bench) => {
     const { table, host, need } = bench;
     const rows = rowsOf(await need(prepared, { preparation: kept.preparation }));

@@ -93,6 +93,7 @@ const SETTINGS: ReadonlyMap<string, readonly [string, Change['question']]> = new
   ['small', ['how small loadings are shown', 'meaning']],
   ['limit', ['the limits of odd rows', 'trust']],
   ['groupsBy', ['the groups that are compared', 'trust']],
+  ['resamples', ['how rows are drawn anew', 'trust']],
   ['outcome', ['the outcome', 'meaning']],
   ['extraction', ['the extraction', 'dimensions']],
   ['correlations', ['which correlations the factors are of', 'dimensions']],

@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import type { Components } from '@wold/core/methods/components/components';
 import { componentsPlacement } from '@wold/core/methods/components/placement';
 import type { ReductionBy } from '@wold/core/recipe/schema';
+import { sceneOf } from '@wold/core/table/table';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
 import { coefficient, count, fixed, percent } from '@wold/core/writeup/format';
 import { ViewSwitch } from '../../../controls/ViewSwitch';
@@ -60,7 +61,12 @@ function Meaning({
   // A table of relations has no scores.
   const pictures = usePixels();
   const split = useSplit();
-  const views = MEANING_VIEWS.filter(
+  // A scene is read along its bands; elsewhere that is one more way to see the ledger.
+  const ofScene = sceneOf(table) !== null;
+  const ordered = ofScene
+    ? MEANING_VIEWS
+    : MEANING_VIEWS.toSorted(([a], [b]) => Number(a === 'along') - Number(b === 'along'));
+  const views = ordered.filter(
     ([view]) =>
       (matrix === null || view === 'ledger' || view === 'plane') &&
       (view !== 'words' || split !== null) &&

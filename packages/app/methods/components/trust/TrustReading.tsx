@@ -1,17 +1,19 @@
 import type { ReductionBy } from '@wold/core/recipe/schema';
 import { ViewSwitch } from '../../../controls/ViewSwitch';
-import { useAgreement, useDistances } from '../results';
+import { useAgreement, useComponents, useDistances, useResamples } from '../results';
 import { useReplicates } from '../../../results/stages';
 import { useTable } from '../../../store/TableContext';
 import { Resulting } from '../../../readings/Problem';
 import { AgreementTable } from './AgreementTable';
 import { OddRowsView } from './OddRowsView';
+import { ResamplesView } from './ResamplesView';
 import { ReplicatesTable } from '../../parts/trust/ReplicatesTable';
 import { useView } from '../../../store/useView';
 import styles from '../../parts/trust/TrustReading.module.css';
 
 const VIEWS = [
   ['odd', 'Odd rows'],
+  ['resamples', 'Drawn anew'],
   ['repeats', 'Repeats'],
   ['groups', 'Groups'],
 ] as const;
@@ -32,6 +34,7 @@ export function TrustReading({ reduction }: { reduction: ReductionBy<'components
     <div className={styles.reading}>
       <ViewSwitch views={VIEWS} view={view} onView={setView} />
       {view === 'odd' && <Odd reduction={reduction} />}
+      {view === 'resamples' && <DrawnAnew reduction={reduction} />}
       {view === 'repeats' &&
         (reduction.repeatsBy.length === 0 ? (
           <p className="soft">
@@ -59,6 +62,20 @@ function Odd({ reduction }: { reduction: ReductionBy<'components'> }) {
   return (
     <Resulting reading={distances}>
       {value => <OddRowsView reduction={reduction} distances={value} />}
+    </Resulting>
+  );
+}
+
+function DrawnAnew({ reduction }: { reduction: ReductionBy<'components'> }) {
+  const components = useComponents(reduction);
+  const resamples = useResamples(reduction);
+  return (
+    <Resulting reading={components}>
+      {found => (
+        <Resulting reading={resamples}>
+          {value => <ResamplesView reduction={reduction} found={found} value={value} />}
+        </Resulting>
+      )}
     </Resulting>
   );
 }

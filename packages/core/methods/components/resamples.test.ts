@@ -1,0 +1,190 @@
+import { columnOf, type Matrix } from '../../algebra/matrix';
+import { partSeed, seededRandom } from '../../algebra/random';
+import { congruence } from '../../algebra/congruence';
+import { toEnd } from '../../stages/course';
+import { preparedOf, tableOf } from '../../testTables';
+import type { PreparedRows } from '../../preparation/prepared';
+import { decompose } from './decompose';
+import { keepComponents } from './keepComponents';
+import { drawnTogether, resamplesSteps, type Resamples } from './resamples';
+
+const noProgress = () => undefined;
+
+/** Resamples of prepared rows with so many dimensions kept. */
+function resampled(
+  prepared: PreparedRows,
+  keep: number,
+  times: number,
+  { seed = 1, alignment = 'matched' as 'matched' | 'turned', groups = null as number[] | null } = {},
+): Resamples {
+  const found = keepComponents(prepared, decompose(prepared), keep);
+  const steps = resamplesSteps(prepared, found, groups, { times, seed, alignment });
+  return steps.show(toEnd(steps, noProgress));
+}
+
+/** Columns of one strong dimension, one weaker, and noise. */
+function made(n: number, p: number, seed: number, strengths: readonly number[] = [2, 1]): number[][] {
+  const { normal } = seededRandom(seed);
+  const shared = strengths.map(() => Array.from({ length: n }, normal));
+  return Array.from({ length: p }, (_, j) => {
+    const own = j % strengths.length;
+    return shared[own]!.map(value => 50 + (strengths[own]! * value + normal()) * (1 + j));
+  });
+}
+
+/** The same rows written out as a resample draws them. */
+const drawn = (columns: readonly (readonly number[])[], rows: readonly number[]): number[][] =>
+  columns.map(column => rows.map(row => column[row]!));
+
+const rowsDrawn = (n: number, seed: number): number[] => {
+  const { whole } = seededRandom(partSeed(seed, 0));
+  return Array.from({ length: n }, () => whole(n));
+};
+
+/** Two matrices alike but for the signs of columns. */
+function expectAlike(a: Matrix, b: Matrix, digits: number): void {
+  for (let d = 0; d < a.columns; d++) {
+    const [x, y] = [columnOf(a, d), columnOf(b, d)];
+    const sign = congruence(x, y) < 0 ? -1 : 1;
+    const size = Math.max(...y.map(Math.abs));
+    x.forEach((value, j) => expect((sign * value) / size).toBeCloseTo(y[j]! / size, digits));
+  }
+}
+
+test.each(['unit-variance', 'centre', 'none'] as const)(
+  'one resample is the components of the rows that were drawn, written out: %s',
+  scale => {
+    for (const seed of [1, 2, 3]) {
+      const columns = made(40, 5, seed);
+      const prepared = preparedOf(columns, { scale });
+      const one = resampled(prepared, 2, 1, { seed });
+      const anew = preparedOf(drawn(columns, rowsDrawn(40, seed)), { scale });
+      const wanted = keepComponents(anew, decompose(anew), 2);
+      one.eigenvalues.forEach(({ low, high }, d) => {
+        const scaledBy = scale === 'unit-variance' ? 1 : wanted.eigenvalues[0]!;
+        expect(low).toBe(high);
+        expect(low / scaledBy).toBeCloseTo(wanted.eigenvalues[d]! / scaledBy, 9);
+      });
+      expectAlike(one.low, wanted.loadings, 8);
+    }
+  },
+);
+
+test('weights that are counts are rows that stand there so often: the same draws, the same figures', () => {
+  const columns = made(25, 4, 9);
+  const counts = Array.from({ length: 25 }, (_, i) => 1 + (i % 3));
+  const table = [...columns, counts];
+  const weighed = preparedOf(table, {
+    measures: ['x1', 'x2', 'x3', 'x4'],
+    weight: 'x5',
+    weighting: 'counts',
+  });
+  const rows = counts.flatMap((count, row) => Array<number>(count).fill(row));
+  const repeated = preparedOf(drawn(columns, rows));
+  const [a, b] = [resampled(weighed, 2, 30), resampled(repeated, 2, 30)];
+  expect(a.units).toBe(b.units);
+  a.eigenvalues.forEach(({ low, high }, d) => {
+    expect(low).toBeCloseTo(b.eigenvalues[d]!.low, 10);
+    expect(high).toBeCloseTo(b.eigenvalues[d]!.high, 10);
+  });
+  a.low.values.forEach((value, at) => expect(value).toBeCloseTo(b.low.values[at]!, 9));
+  expect(a.again).toEqual(b.again);
+});
+
+test('groups are drawn whole: rows of one group are always in together', () => {
+  const columns = made(30, 4, 5);
+  const label = Array.from({ length: 30 }, (_, i) => (i < 24 ? `g${i >> 2}` : ''));
+  const table = tableOf([...columns, label], ['x1', 'x2', 'x3', 'x4', 'group']);
+  const groups = drawnTogether(
+    table,
+    'group',
+    Uint32Array.from({ length: 30 }, (_, i) => i),
+  );
+  expect(new Set(groups).size).toBe(6 + 6);
+  const one = resampled(preparedOf(columns), 2, 1, { seed: 4, groups });
+  expect(one.units).toBe(12);
+  const { whole } = seededRandom(partSeed(4, 0));
+  const rows = Array.from({ length: 12 }, () => whole(12)).flatMap(group =>
+    groups.flatMap((of, row) => (of === group ? [row] : [])),
+  );
+  const anew = preparedOf(drawn(columns, rows));
+  const wanted = decompose(anew).eigenvalues;
+  one.eigenvalues.forEach(({ low }, d) => expect(low).toBeCloseTo(wanted[d]!, 9));
+});
+
+test('intervals hold the truth at about the rate they state, over 200 made tables', () => {
+  // Two measures that correlate: of all rows there could be, eigenvalues 1 ± r.
+  const [r, n, tables] = [0.5, 120, 200];
+  let [held, loading] = [0, 0];
+  for (let seed = 1; seed <= tables; seed++) {
+    const { normal } = seededRandom(seed);
+    const x = Array.from({ length: n }, normal);
+    const y = x.map(value => r * value + Math.sqrt(1 - r * r) * normal());
+    const { eigenvalues, low, high } = resampled(preparedOf([x, y]), 1, 120, { seed });
+    if (eigenvalues[0]!.low <= 1 + r && 1 + r <= eigenvalues[0]!.high) held++;
+    const truth = Math.sqrt((1 + r) / 2);
+    if (low.values[0]! <= truth && truth <= high.values[0]!) loading++;
+  }
+  // Of 200, 95 % ± 4 standard errors, and a little under for so few rows.
+  expect(held / tables).toBeGreaterThan(0.87);
+  expect(held / tables).toBeLessThan(0.995);
+  expect(loading / tables).toBeGreaterThan(0.87);
+});
+
+test('dimensions of near variance turn in their plane, which stands; a clear one comes again', () => {
+  const n = 300;
+  const { normal } = seededRandom(3);
+  const shared = [0, 1, 2].map(() => Array.from({ length: n }, normal));
+  const strengths = [3, 1.5, 1.5];
+  const columns = Array.from({ length: 9 }, (_, j) =>
+    shared[j % 3]!.map(v => strengths[j % 3]! * v + 0.5 * normal()),
+  );
+  const { again, planes } = resampled(preparedOf(columns, { scale: 'centre' }), 3, 200);
+  expect(again[0]).toBeGreaterThan(0.98);
+  expect(Math.min(again[1]!, again[2]!)).toBeLessThan(0.8);
+  expect(planes[1]).toBeGreaterThan(0.98);
+  const turned = resampled(preparedOf(columns, { scale: 'centre' }), 3, 200, { alignment: 'turned' });
+  expect(Math.min(...turned.again)).toBeGreaterThan(0.98);
+});
+
+test('noise has no dimension that comes again, and its loadings may be none', () => {
+  const { normal } = seededRandom(8);
+  const noise = Array.from({ length: 10 }, () => Array.from({ length: 60 }, normal));
+  const { again, low, high } = resampled(preparedOf(noise), 3, 100);
+  expect(Math.max(...again)).toBeLessThan(0.5);
+  const fades = low.values.filter((value, at) => value <= 0 && high.values[at]! >= 0).length;
+  expect(fades / low.values.length).toBeGreaterThan(0.5);
+});
+
+test('a measure that varies in one row alone is flat in many resamples, which are told and left out', () => {
+  const columns = [...made(12, 3, 2), Array.from({ length: 12 }, (_, i) => (i === 5 ? 1 : 0))];
+  const { flat, done, eigenvalues } = resampled(preparedOf(columns), 2, 200);
+  expect(done).toBe(200);
+  // (1 − 1/12)¹² = .352 of resamples lack that row.
+  expect(Math.abs(flat / done - 0.352)).toBeLessThan(0.14);
+  for (const { low, high } of eigenvalues) expect(high).toBeGreaterThanOrEqual(low);
+});
+
+test('kept gaps and too many measures are refused, and say what to do', () => {
+  const gappy = preparedOf(
+    [
+      [1, 2, '', 4, 5, 7],
+      [2, 1, 4, 3, 6, 5],
+      [1, 5, 2, 4, 3, 3],
+    ] as never,
+    { missing: 'keep' },
+  );
+  expect(() => resampled(gappy, 1, 10)).toThrow('gaps are kept');
+});
+
+test('what is shown on the way is of those that are done, and goes on to the same end', () => {
+  const prepared = preparedOf(made(30, 4, 1));
+  const found = keepComponents(prepared, decompose(prepared), 2);
+  const steps = resamplesSteps(prepared, found, null, { times: 40, seed: 2, alignment: 'matched' });
+  const whole = steps.show(toEnd(steps, noProgress));
+  const part = resamplesSteps(prepared, found, null, { times: 10, seed: 2, alignment: 'matched' });
+  const first = part.show(toEnd(part, noProgress));
+  expect(first.done).toBe(10);
+  expect(whole.done).toBe(40);
+  expect(resampled(prepared, 2, 40, { seed: 2 })).toEqual(whole);
+});
