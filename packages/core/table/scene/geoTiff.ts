@@ -122,7 +122,7 @@ async function pageOf(image: GeoTIFFImage, source: FileSource, name: string): Pr
   const sample = sampleOf(image, samples, name);
   const bands = await bandsOf(image, samples, sample.room);
   const apart = Number(directory.getValue('PlanarConfiguration') ?? 1) === 2 && samples > 1;
-  const plain = compression === 1 && (image.getBitsPerSample() % 8 === 0 || samples === 0);
+  const plain = compression === 1 && image.getBitsPerSample() % 8 === 0;
   const shape = {
     image,
     samples,
