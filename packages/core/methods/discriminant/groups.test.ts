@@ -1,6 +1,6 @@
 import { entry } from '../../algebra/matrix';
 import { tableOf } from '../../testTables';
-import { measures, grouped, Asked, found } from './testGroups';
+import { measures, grouped, type Asked, found } from './testGroups';
 
 test('rows of no group, or of one that is not known, are placed as their entries have it', () => {
   const table = grouped(30, 3, 3, 9);
