@@ -1,4 +1,5 @@
 import type { Stretch } from '@wold/core/scenes/composite';
+import { shortName } from '@wold/core/writeup/format';
 import { ChoiceWord, NumberWord } from '../controls/Word';
 
 interface CompositeWordsProps<T> {
@@ -14,6 +15,8 @@ interface CompositeWordsProps<T> {
 }
 
 const COLOURS = ['red', 'green', 'blue'] as const;
+/** Letters of a name in the sentence. */
+const LONGEST = 28;
 
 /** Which bands or dimensions a picture shows, as which colours, and how values become shades. */
 export function CompositeWords<T>({ choices, shown, how, onShown, onStretch, noun }: CompositeWordsProps<T>) {
@@ -26,6 +29,7 @@ export function CompositeWords<T>({ choices, shown, how, onShown, onStretch, nou
           <ChoiceWord
             settles={three ? `The ${noun} in ${COLOURS[at]}` : `The ${noun} in grey`}
             value={value}
+            word={shortName(choices.find(choice => choice.value === value)?.name ?? 'choose', LONGEST)}
             choices={choices}
             onChoose={chosen => onShown(shown.map((old, index) => (index === at ? chosen : old)))}
           />

@@ -91,6 +91,8 @@ interface BandsProps extends SceneReadingProps {
 function Bands({ open: { scene, bands }, descriptions, shown }: BandsProps) {
   const dispatch = useAppDispatch();
   const { columns: chosen } = useSelection();
+  const table = useTable();
+  const told = new Map(scene.bands.map((band, j) => [table.columns[j]!.name, band]));
   const found = useMemo(() => new Map((descriptions ?? []).map(one => [one.name, one])), [descriptions]);
   return (
     <div className={styles.bands} tabIndex={0} role="region" aria-label="Bands">
@@ -104,11 +106,11 @@ function Bands({ open: { scene, bands }, descriptions, shown }: BandsProps) {
           </tr>
         </thead>
         <tbody>
-          {bands.map((name, j) => {
+          {bands.map(name => {
             const description = found.get(name);
             const number = description?.kind === 'number' ? description : null;
             const colour = shown.indexOf(name);
-            const { wavelength: nm, unit } = scene.bands[j]!;
+            const { wavelength: nm, unit } = told.get(name)!;
             return (
               <tr key={name} aria-current={chosen.includes(name)}>
                 <th scope="row">

@@ -1,4 +1,5 @@
 import { startBands } from '@wold/core/scenes/startBands';
+import { findColumn } from '@wold/core/table/table';
 import type { Recipe } from '@wold/core/recipe/schema';
 import { useTable } from '../store/TableContext';
 import { useEdit, useRecipe } from '../store/useStudy';
@@ -11,7 +12,7 @@ export function useComposite(): readonly [Composite, (change: Partial<Composite>
   const recipe = useRecipe();
   const edit = useEdit();
   const kept = recipe.composite;
-  const there = kept !== null && kept.bands.every(name => table.columns.some(column => column.name === name));
+  const there = kept !== null && kept.bands.every(name => findColumn(table, name)?.kind === 'number');
   const composite: Composite = there
     ? kept
     : { stretch: 'linear', clip: 2, ...kept, bands: startBands(table) };

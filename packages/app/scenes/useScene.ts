@@ -9,7 +9,7 @@ import { useTable } from '../store/TableContext';
 export interface OpenScene {
   readonly scene: Scene;
   readonly grid: SceneGrid;
-  /** Columns of its bands, in their order. */
+  /** Columns of its bands that are numbers, in their order. */
   readonly bands: readonly string[];
 }
 
@@ -22,7 +22,8 @@ export function useScene(): OpenScene | null {
 function sceneIn(table: Table): OpenScene | null {
   const [scene, grid] = [sceneOf(table), sceneGrid(table)];
   if (scene === null || grid === null) return null;
-  return { scene, grid, bands: table.columns.slice(0, scene.bands.length).map(({ name }) => name) };
+  const bands = table.columns.slice(0, scene.bands.length).filter(({ kind }) => kind === 'number');
+  return { scene, grid, bands: bands.map(({ name }) => name) };
 }
 
 /** A column of numbers as a plane of the scene; NaN where an entry is missing. */

@@ -158,7 +158,7 @@ test('a study that was kept with a recipe of the first version opens, its steps 
     reductions: recipe.reductions.map(({ settings, ...shared }) => ({
       ...shared,
       ...Object.fromEntries(
-        Object.entries(settings).filter(([name]) => name !== 'small' && name !== 'resamples'),
+        Object.entries(settings).filter(([name]) => name !== 'small'),
       ),
       repeatsBy: null,
       names: { 1: 'Size' },

@@ -37,6 +37,8 @@ export interface Method<
   readonly stages: Stages;
   readonly stage: Stage<Ask, Result>;
   readonly placement: (result: Result) => Placement;
+  /** Multiplications that finding its dimensions again takes, about; not there where it has none that could be. */
+  readonly againWork?: (result: Result) => number;
   /** What places rows that are only placed, where the result itself does not. */
   readonly placing?: Placing<Settings, Ask, Result>;
 }

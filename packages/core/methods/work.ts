@@ -1,10 +1,12 @@
 import type { Host } from '../host';
+import type { Bench } from '../stages/bench';
 import type { Account, PreparationInput } from '../preparation/prepared';
 import type { Worked } from '../stages/worked';
 import type { AnyStage, AskOf, OutOf } from '../stages/stage';
 import type { Table } from '../table/table';
 import type { ProblemData } from '../problem';
 import type { NamedDimension } from '../writeup/dimensionName';
+import type { DimensionsAnew } from './anew';
 import type { AnyMethod } from './method';
 
 /** What a file of a reduction is made of. */
@@ -91,4 +93,10 @@ export interface MethodWork {
   /** A line on a result: how many dimensions of how many. */
   // eslint-disable-next-line @typescript-eslint/no-explicit-any
   readonly line: (result: any) => string;
+  /**
+   * Its dimensions as they are found again from rows that weigh otherwise, by a bench on which its own stages and those
+   * that these rest on can be asked for; not there where it has no dimensions with loadings.
+   */
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any
+  readonly anew?: (ask: any, bench: Bench) => Promise<DimensionsAnew>;
 }

@@ -45,7 +45,7 @@ export function trueness(
 ): Trueness {
   const { n } = table;
   const points = n <= sample ? Uint32Array.from({ length: n }, (_, i) => i) : sampled(n, sample);
-  const from = distances(table, metric, host);
+  const from = distancesFrom(table, metric, host);
   const onMap = new Float64Array(n);
   const each = {
     trustworthiness: new Float32Array(points.length),
@@ -89,7 +89,8 @@ interface Distances extends Pick<RowDistances, 'all'> {
   readonly end: () => void;
 }
 
-function distances(table: FlatRows | RowDistances, metric: SearchMetric, host: Host): Distances {
+/** All distances of a point, by several threads where there are such; to be ended. */
+export function distancesFrom(table: FlatRows | RowDistances, metric: SearchMetric, host: Host): Distances {
   if ('all' in table) return { all: table.all, end: () => undefined };
   const { n, stride, values } = table;
   const team = metric === 'given' ? null : startTeam(host.helpers);
@@ -113,7 +114,7 @@ function distances(table: FlatRows | RowDistances, metric: SearchMetric, host: H
   };
 }
 
-function squareOn({ rows: n, columns, values }: Matrix, i: number, j: number): number {
+export function squareOn({ rows: n, columns, values }: Matrix, i: number, j: number): number {
   let square = 0;
   for (let d = 0; d < columns; d++) square += (values[d * n + i]! - values[d * n + j]!) ** 2;
   return square;

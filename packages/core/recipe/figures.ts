@@ -10,15 +10,17 @@ import { groupEllipses, type GroupEllipses } from '../use/groupEllipses';
 import type { Memo } from '../stages/memo';
 import { fileStems } from '../writeup/fileStem';
 import type { AskFigures } from '../methods/work';
+import { methodNamed } from '../methods/all';
 import { namesOn } from '../methods/names';
 import { workOf } from '../methods/works';
 import { studyBench } from './compute';
-import { preparationFor, preparationOf, reducedBy } from './requests';
+import { dimensionsAnewOf, leftOutOf, preparationFor, preparationOf, reducedBy } from './requests';
 import type { Recipe, Reduction } from './schema';
 import { againstLabel, type AgainstLabel } from '../clusters/againstLabel';
 import { bestClustering } from '../clusters/clusters';
 import { TRIED } from '../clusters/tried';
 import { PICTURE_NEIGHBOURS } from '../trust/pictureFigures';
+import { isQuickToResample } from '../trust/resampling';
 import { STAGES } from './stages';
 
 /** The version of the form that figures are written in; docs/figures.md tells of it. */
@@ -162,10 +164,36 @@ async function reductionFigures(
         ? null
         : await figure(STAGES.levelCentres, { preparation: preparationFor(recipe, reduction), label }),
     clusters: 'problem' in placed || !rows ? null : await clusterFigures(table, reduction, reduced, figure),
+    again: 'problem' in placed || !rows ? null : await againFigures(recipe, reduction, reduced, figure, host),
     replicates:
       rows && repeatsBy.length > 0
         ? await figure(STAGES.replicates, { reduced, by: repeatsBy }, stretch(host, 0.9, 1))
         : null,
+  };
+}
+
+/** How far the dimensions hang on the rows that there are, where that is quick to find. */
+async function againFigures(
+  recipe: Recipe,
+  reduction: Reduction,
+  { method, ask }: ReturnType<typeof reducedBy>,
+  figure: AskFigures,
+  host: Host,
+): Promise<object | null> {
+  const { againWork, stage } = methodNamed(method);
+  if (againWork === undefined) return null;
+  const found: unknown = await figure(stage, ask);
+  const { resamples: settings } = reduction;
+  if (!isQuickToResample(againWork(found), settings)) return null;
+  const asked = dimensionsAnewOf(recipe, reduction);
+  const resamples = await figure(STAGES.resamples, asked, stretch(host, 0.7, 0.75));
+  return {
+    settings,
+    // Where each row lay is drawn, and is no figure.
+    resamples: 'problem' in resamples ? resamples : { ...resamples, places: undefined },
+    halves: await figure(STAGES.halves, { ...asked, by: settings.halves }, stretch(host, 0.75, 0.78)),
+    leftOut: await figure(STAGES.leftOut, leftOutOf(recipe, reduction), stretch(host, 0.78, 0.79)),
+    sizes: await figure(STAGES.sizes, asked, stretch(host, 0.79, 0.8)),
   };
 }
 

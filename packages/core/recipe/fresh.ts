@@ -8,6 +8,7 @@ import { momentsOf } from '../table/moments';
 import { pixelsOf } from '../table/pixels';
 import { canHaveRole, guessRoles } from '../table/role';
 import { hasCases, sceneOf, type Table } from '../table/table';
+import { PLAIN_RESAMPLING } from '../trust/resampling';
 import type { Recipe, Reduction } from './schema';
 
 import { RECIPE_VERSION } from './migrate';
@@ -202,6 +203,7 @@ export function freshReduction(
       density: 'none',
       odd: false,
       named: size.rows > 0 && size.rows <= FEW_ROWS,
+      again: false,
       groups: 'none',
       share: 0.95,
       layers: [1, 2, 3],
@@ -209,6 +211,7 @@ export function freshReduction(
       clip: 2,
     },
     repeatsBy: [],
+    resamples: { ...PLAIN_RESAMPLING },
     settings: methodNamed(method).fresh(size.rows, size.measures, size.label, size.words ?? false),
   };
 }

@@ -26,7 +26,6 @@ const first = JSON.parse(
       ...shared,
       ...settings,
       small: undefined,
-      resamples: undefined,
       names: { 1: 'Lime', 10: 'Clay' },
     })),
     scores: [],
@@ -138,18 +137,27 @@ const OF_NINTH = new Map<string, unknown>([
   ['layers', [1, 2, 3]],
   ['stretch', 'linear'],
   ['clip', 2],
-  ['resamples', { times: 500, seed: 1, alignment: 'matched', groups: null }],
 ]);
 
-/** A recipe as it was before version 9. */
-const beforeNinth = (recipe: object): unknown =>
+/** And before version 10: rows drawn anew for any method. */
+const OF_TENTH = new Map<string, unknown>([
+  ['resamples', { times: 500, seed: 1, alignment: 'matched', groups: null, alike: 0.95, halves: null }],
+  ['again', false],
+  ['otherStarts', 'alike'],
+]);
+
+/** A recipe without what was not known then, all of it being at rest. */
+const before = (recipe: object, known: ReadonlyMap<string, unknown>): unknown =>
   JSON.parse(
     JSON.stringify(recipe, (key, value: unknown) => {
-      if (!OF_NINTH.has(key)) return value;
-      expect(value).toEqual(OF_NINTH.get(key));
+      if (!known.has(key)) return value;
+      expect(value).toEqual(known.get(key));
       return undefined;
     }),
   );
+
+/** A recipe as it was before version 9. */
+const beforeNinth = (recipe: object): unknown => before(recipe, new Map([...OF_NINTH, ...OF_TENTH]));
 
 /** A recipe as it was before a text could be split: nowhere is one. */
 const thenKnown = (recipe: object): unknown =>
@@ -217,5 +225,38 @@ test('a recipe that version 8 wrote is read, its split text too, with the colour
   expect(recipe.version).toBe(RECIPE_VERSION);
   expect(recipe.preparation.words?.column).toBe('description');
   expect(beforeNinth({ ...recipe, version: 8 })).toEqual(JSON.parse(text));
+  expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);
+});
+
+test('a recipe that version 9 wrote is read: how rows are drawn anew belongs to any reduction now', () => {
+  const text = readFileSync(join(__dirname, 'kept', 'version9.json'), 'utf8');
+  const then = JSON.parse(text) as { reductions: { settings: { resamples?: object } }[] };
+  const recipe = parseRecipe(text, 'version9.json');
+  expect(recipe.version).toBe(RECIPE_VERSION);
+  expect(recipe.reductions.map(({ resamples }) => resamples)).toEqual([
+    { times: 200, seed: 9, alignment: 'turned', groups: 'sherd', alike: 0.95, halves: null },
+    ...Array.from({ length: 3 }, () => ({
+      ...then.reductions[1]!.settings.resamples,
+      alike: 0.95,
+      halves: null,
+    })),
+  ]);
+  const known = {
+    ...then,
+    reductions: then.reductions.map(({ settings: { resamples: _, ...settings }, ...rest }) => ({
+      ...rest,
+      settings,
+    })),
+  };
+  const now = recipe.reductions.map(({ resamples: _, ...reduction }) => reduction);
+  expect(
+    before(
+      { ...recipe, version: 9, reductions: now },
+      new Map<string, unknown>([
+        ['again', false],
+        ['otherStarts', 'alike'],
+      ]),
+    ),
+  ).toEqual(known);
   expect(parseRecipe(writeRecipe(recipe), 'again')).toEqual(recipe);
 });

@@ -1,7 +1,8 @@
 import { Problem } from '../problem';
+import { PLAIN_RESAMPLING } from '../trust/resampling';
 
 /** The version of recipes that this Wold writes. */
-export const RECIPE_VERSION = 9;
+export const RECIPE_VERSION = 10;
 
 type Plain = Readonly<
   Record<'version' | 'columns' | 'made' | 'preparation' | 'reductions' | 'scores', unknown>
@@ -25,8 +26,10 @@ export function migrate(data: unknown, where: string): unknown {
   if (version === 1) recipe = fromFirst(recipe as Plain);
   if (version === 1 || version === 2) recipe = fromSecond(recipe as Plain);
   if (version === 1 || version === 2 || version === 3) recipe = fromThird(recipe as Plain);
+  if (version === 9) recipe = fromNinth(recipe as Plain);
   // Version 4 knew components only, version 5 no maps of neighbours, version 6 no discriminant axes,
-  // version 7 neither rows of a reduction's own nor words, version 8 neither scenes nor rows drawn anew.
+  // version 7 neither rows of a reduction's own nor words, version 8 neither scenes nor rows drawn anew, version 9 rows
+  // drawn anew for components only.
   if (typeof version === 'number' && version >= 1 && version < RECIPE_VERSION) {
     recipe = { ...(recipe as Plain), version: RECIPE_VERSION };
   }
@@ -45,6 +48,23 @@ const OF_COMPONENTS = [
   'groupsBy',
   'outcome',
 ];
+
+/** Version 9 kept how rows are drawn anew with what belongs to components alone. */
+function fromNinth(recipe: Plain): unknown {
+  return {
+    ...recipe,
+    reductions: each(recipe.reductions, reduction => {
+      const { settings } = reduction;
+      if (!isObject(settings) || !('resamples' in settings)) return reduction;
+      const { resamples, ...own } = settings;
+      return {
+        ...reduction,
+        resamples: isObject(resamples) ? { ...PLAIN_RESAMPLING, ...resamples } : resamples,
+        settings: own,
+      };
+    }),
+  };
+}
 
 /** Version 3 knew repeats by one column. */
 function fromThird(recipe: Plain): unknown {

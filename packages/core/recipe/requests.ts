@@ -1,6 +1,8 @@
 import { methodNamed, type AskOfMethod, type MethodSettings } from '../methods/all';
 import type { Asked } from '../methods/stages';
 import type { PreparationInput } from '../preparation/prepared';
+import type { AskOf } from '../stages/stage';
+import type { leftOut, OfDimensions } from '../trust/stages';
 import type { Recipe, Reduction } from './schema';
 import type { Request } from './stages';
 
@@ -114,6 +116,18 @@ export const reducedBy = (recipe: Recipe, reduction: Reduction): Asked => ({
   ask: askOf(recipe, reduction),
   ...placingOf(reduction),
 });
+
+/** What dimensions of rows drawn anew are asked by. */
+export function dimensionsAnewOf(recipe: Recipe, reduction: Reduction): OfDimensions {
+  const { halves: _, ...resampling } = reduction.resamples;
+  return { reduced: reducedBy(recipe, reduction), resampling };
+}
+
+/** What dimensions without each row are asked by. */
+export const leftOutOf = (recipe: Recipe, reduction: Reduction): AskOf<typeof leftOut> => {
+  const { alignment, groups } = reduction.resamples;
+  return { reduced: reducedBy(recipe, reduction), resampling: { alignment, groups } };
+};
 
 /** The request for rows that only are placed on a reduction, where its method does so by work of its own; else null. */
 export function placedRequest(recipe: Recipe, reduction: Reduction): Request | null {

@@ -12,6 +12,7 @@ import { profileSchema } from '../methods/profileSchema';
 import { settingsSchema, askedSchema } from '../methods/schemas';
 import { conditionSchema, scaleEnds, preparationFields } from '../preparation/schema';
 import { STRETCHES } from '../scenes/composite';
+import { ALIGNMENTS, PLAIN_RESAMPLING, type ResamplingSettings } from '../trust/resampling';
 import { DENSITIES, GROUP_MARKS, MOST_ARROWS, ROW_FIGURES, SIZES, SPREADS } from './mapSettings';
 
 /** How values become shades: evenly between two of their percentiles, or so that all shades are as common. */
@@ -46,6 +47,8 @@ const mapSchema = z.strictObject({
   odd: z.boolean().default(false),
   /** Whether rows wear their names, as far as there is room. */
   named: z.boolean().default(false),
+  /** Whether rows that are selected show where they would lie were the rows drawn anew. */
+  again: z.boolean().default(false),
   groups: z.enum(GROUP_MARKS).default('none'),
   /** What an ellipse of a group holds: of its rows, or of samples. */
   share: z.number().min(0.1).max(0.999).default(0.95),
@@ -57,6 +60,16 @@ const mapSchema = z.strictObject({
     .default([1, 2, 3]),
   ...stretchFields,
 });
+
+/** How rows are drawn anew and parted, to see how far dimensions hang on those that there are. */
+const resamplingSchema = z.strictObject({
+  times: z.int().min(10).max(10_000),
+  seed: z.int().min(0),
+  alignment: z.enum(ALIGNMENTS),
+  groups: z.string().nullable(),
+  alike: z.number().min(0.5).max(1),
+  halves: z.string().nullable(),
+}) satisfies z.ZodType<ResamplingSettings>;
 
 /** What a dimension was like when it was named or put into the table. */
 const profile = profileSchema.optional();
@@ -74,6 +87,7 @@ const reductionSchema = z.strictObject({
   map: mapSchema,
   /** The columns whose equal entries, all together, mark repeated rows. */
   repeatsBy: z.array(z.string()).default([]),
+  resamples: resamplingSchema.default({ ...PLAIN_RESAMPLING }),
   settings: settingsSchema,
 });
 

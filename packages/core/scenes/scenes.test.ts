@@ -4,44 +4,21 @@ import { columnOf } from '../algebra/matrix';
 import { seededRandom } from '../algebra/random';
 import { tile } from '../demo/tile';
 import { quietHost } from '../host';
-import type { Components } from '../methods/components/components';
-import { isBy, type Recipe } from '../recipe/schema';
-import { compute } from '../recipe/compute';
-import { arrangementOf } from '../recipe/arrangementOf';
+import type { Recipe } from '../recipe/schema';
 import { freshRecipe } from '../recipe/fresh';
 import { otherScene, placedOn, placerOf } from '../recipe/otherScene';
 import { fullLayersFile, sceneFile, scenesTable } from '../recipe/sceneFiles';
-import { preparationFor, reductionRequest } from '../recipe/requests';
-import { arrange } from '../table/arrange';
 import type { NumberColumn } from '../table/column';
-import { bytesSource, type FileSource } from '../table/fileSource';
 import { readTable } from '../table/readTable';
-import { sceneOf, type Table } from '../table/table';
+import { sceneOf } from '../table/table';
 import { compositeOf, shadesOf } from './composite';
 import { sceneGrid } from './grid';
 import { spectrumOf } from './spectrum';
 import { startBands } from './startBands';
-
-const whole = (pieces: readonly Uint8Array[]): FileSource => {
-  const bytes = new Uint8Array(pieces.reduce((sum, piece) => sum + piece.length, 0));
-  pieces.reduce((at, piece) => (bytes.set(piece, at), at + piece.length), 0);
-  return bytesSource(bytes);
-};
+import { reduced, sourceOf } from '../testScenes';
 
 const demo = tile();
-const source = whole(demo.pieces);
-
-async function reduced(table: Table, recipe: Recipe) {
-  const [reduction] = recipe.reductions;
-  if (reduction === undefined || !isBy(reduction, 'components')) throw new Error('no components');
-  const arranged = arrange(table, arrangementOf(recipe));
-  const account = await compute(arranged, {
-    stage: 'account',
-    preparation: preparationFor(recipe, reduction),
-  });
-  const components = (await compute(arranged, reductionRequest(recipe, reduction))) as unknown as Components;
-  return { reduction, arranged, account, components };
-}
+const source = sourceOf(demo.pieces);
 
 function correlation(a: ArrayLike<number>, b: ArrayLike<number>): number {
   const n = a.length;
@@ -87,7 +64,7 @@ describe('the demo’s tile', () => {
     };
     const { reduction, account, components, arranged } = await reduced(table, recipe);
     const pieces = await fullLayersFile(source, table, recipe, reduction, account, components, []);
-    const layers = await readTable(whole(pieces), 'layers.tif');
+    const layers = await readTable(sourceOf(pieces), 'layers.tif');
     expect(layers.rows).toBe(60 * 47);
     // The pixels that were used stand where they do among all.
     const grid = sceneGrid(layers)!;
@@ -112,7 +89,7 @@ describe('the demo’s tile', () => {
     const recipe = { ...freshRecipe(table, { step: 4 }) };
     const { reduction, account, components } = await reduced(table, recipe);
     const first = { components, placer: placerOf(recipe, reduction, account, components) };
-    const second = whole(tile(7, 0.4).pieces);
+    const second = sourceOf(tile(7, 0.4).pieces);
     const other = await otherScene(second, 'second.tif', recipe, reduction, first);
     const anew = await readTable(second, 'second.tif', quietHost, { step: 4 });
     const fresh = await reduced(anew, { ...recipe, preparation: { ...recipe.preparation } });
@@ -184,7 +161,7 @@ describe('the demo’s tile', () => {
       structure: null,
     };
     const layers = await readTable(
-      whole(sceneFile('layers', arranged, reduction, placement, [{ dimension: 1, name: 'Light' }])!),
+      sourceOf(sceneFile('layers', arranged, reduction, placement, [{ dimension: 1, name: 'Light' }])!),
       'l.tif',
     );
     expect(layers.columns.slice(0, 2).map(({ name }) => name)).toEqual(['Light', 'Dimension 2']);
@@ -205,7 +182,10 @@ describe('the demo’s tile', () => {
     };
     const labelled = { ...arranged, columns: [...arranged.columns, label] };
     const coloured = { ...reduction, map: { ...reduction.map, colour: 'kind' } };
-    const classes = await readTable(whole(sceneFile('classes', labelled, coloured, placement, [])!), 'c.tif');
+    const classes = await readTable(
+      sourceOf(sceneFile('classes', labelled, coloured, placement, [])!),
+      'c.tif',
+    );
     expect(Array.from(classes.columns[0]!.kind === 'number' ? classes.columns[0]!.values : [])).toEqual(
       Array.from(codes, code => code + 1),
     );

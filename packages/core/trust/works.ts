@@ -1,11 +1,56 @@
-import { placement } from '../methods/stages';
+import type { DimensionsAnew } from '../methods/anew';
+import { placement, type OfPlacement } from '../methods/stages';
+import { workOf } from '../methods/works';
+import { Problem } from '../problem';
+import type { Bench } from '../stages/bench';
+import type { Course } from '../stages/course';
+import type { Steps } from '../stages/steps';
+import { hasCases, type Table } from '../table/table';
 import { worked, type Worked } from '../stages/worked';
 import { measuresOrWordsOf } from '../preparation/prepared';
 import { prepared } from '../preparation/stages';
 import { findColumn } from '../table/table';
+import { drawnTogether, drawsOf, type Draws } from './draws';
+import { halvesSteps } from './halves';
+import { leftOutSteps } from './leftOut';
 import { pictureFigures } from './pictureFigures';
 import { replicates } from './replicates';
+import { resamplesSteps } from './resamples';
+import { sizesSteps } from './sizes';
 import * as stages from './stages';
+
+/** A course over the dimensions that a method finds again, and the rows as they are drawn. */
+function drawnAnew<
+  Ask extends OfPlacement & { readonly resampling: { readonly groups: string | null } },
+  Out,
+  State,
+>(
+  steps: (anew: DimensionsAnew, draws: Draws, ask: Ask, table: Table) => Steps<Out, State>,
+): Course<Ask, Out, State> {
+  return {
+    begin: async (ask, bench) => {
+      const anew = await dimensionsAnew(ask, bench);
+      const { groups } = ask.resampling;
+      const together = groups === null ? null : drawnTogether(bench.table, groups, anew.rows);
+      return steps(anew, drawsOf(anew, together), ask, bench.table);
+    },
+  };
+}
+
+/** @throws Problem where the method has no dimensions that could be found again, or the table no rows */
+function dimensionsAnew({ reduced: { method, ask } }: OfPlacement, bench: Bench): Promise<DimensionsAnew> {
+  const { anew } = workOf(method);
+  if (anew === undefined) {
+    throw new Problem('it has no dimensions that could be found again.', 'Use components, factors or axes.');
+  }
+  if (!hasCases(bench.table)) {
+    throw new Problem(
+      'a table of relations has no rows that could be drawn anew.',
+      'Open the table that it was made from.',
+    );
+  }
+  return anew(ask, bench);
+}
 
 export const TRUST_WORKS: readonly Worked[] = [
   worked(stages.replicates, async ({ reduced, by }, bench) =>
@@ -18,4 +63,20 @@ export const TRUST_WORKS: readonly Worked[] = [
     const levels = column?.kind === 'levels' ? column : null;
     return pictureFigures(rows, placed, dimensions, k, levels, bench.host);
   }),
+  worked(
+    stages.resamples,
+    drawnAnew((anew, draws, { resampling }) => resamplesSteps(anew, draws, resampling)),
+  ),
+  worked(
+    stages.halves,
+    drawnAnew((anew, draws, { resampling, by }, table) => halvesSteps(table, anew, draws, by, resampling)),
+  ),
+  worked(
+    stages.leftOut,
+    drawnAnew((anew, draws, { resampling }) => leftOutSteps(anew, draws, resampling)),
+  ),
+  worked(
+    stages.sizes,
+    drawnAnew((anew, draws, { resampling }) => sizesSteps(anew, draws, resampling)),
+  ),
 ];

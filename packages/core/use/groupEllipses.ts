@@ -82,7 +82,7 @@ function covarianceOf(
 }
 
 /** The ellipse out to a squared distance, from the eigenvalues of a covariance of two. */
-function ellipseOf([xx, xy, yy]: Covariance, squared: number): Ellipse {
+export function ellipseOf([xx, xy, yy]: Covariance, squared: number): Ellipse {
   const middle = (xx + yy) / 2;
   const off = Math.hypot((xx - yy) / 2, xy);
   return {

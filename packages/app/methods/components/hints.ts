@@ -29,6 +29,7 @@ export const COMPONENTS_HINTS: MethodHints = {
     words: [
       ['T²', 'distance within the dimensions'],
       ['Q', 'what they leave of a row'],
+      ['there again', 'how many of 100 draws of the rows find a dimension anew'],
     ],
   },
 };

@@ -3,7 +3,6 @@ import { spaceOf } from '@wold/core/methods/components/ask';
 import type { Components } from '@wold/core/methods/components/components';
 import type { Distances, RebuiltColumn, RowPart } from '@wold/core/methods/components/distances';
 import type { ShuffledScree } from '@wold/core/vocabulary/shuffledScree';
-import type { Resamples } from '@wold/core/methods/components/resamples';
 import type { Outcome } from '@wold/core/methods/outcome';
 import { LEADING, SHUFFLES } from '@wold/core/methods/components/settings';
 import { askOf } from '@wold/core/recipe/requests';
@@ -50,13 +49,6 @@ export function useRebuiltColumn(
 ): Finding<RebuiltColumn | null> {
   const request = { ...useSpace(reduction), stage: 'rebuiltColumn', measure } as const;
   return useResult(request, `rebuilt ${reduction.id}`, `rebuilding ${measure}`);
-}
-
-/** The dimensions of rows drawn anew. */
-export function useResamples(reduction: ReductionBy<'components'>): Finding<Resamples> {
-  const { resamples: resampling } = reduction.settings;
-  const request = { ...askOf(useRecipe(), reduction), stage: 'resamples', resampling } as const;
-  return useResult(request, `resamples ${reduction.id}`, 'drawing rows anew');
 }
 
 /** A column foretold from the scores. */

@@ -7,6 +7,7 @@ import { RowFit } from './lens/RowFit';
 import { MapLooks } from './map/MapLooks';
 import { useMapMarks } from './map/useMapMarks';
 import { MeaningBrief } from './meaning/MeaningBrief';
+import { AGAIN_WORDS } from '../parts/trust/AgainWords';
 import { TrustBrief } from './trust/TrustBrief';
 
 const DimensionsReading = later(
@@ -40,8 +41,7 @@ export const componentsScreens: MethodScreens<'components'> = {
         'Share of rows within each limit, in per cent',
         'The columns whose equal entries, all together, mark repeats',
         'The label whose levels are compared',
-        'What is drawn anew',
-        'How often rows are drawn anew',
+        ...AGAIN_WORDS,
       ],
       Brief: TrustBrief,
       Reading: TrustReading,

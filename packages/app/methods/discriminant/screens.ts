@@ -8,6 +8,7 @@ import { AxesMapLooks } from './map/AxesMapLooks';
 import { UnderAxes } from './map/UnderAxes';
 import { useAxesMarks } from './map/useAxesMarks';
 import { AxesMeaningBrief } from './meaning/AxesMeaningBrief';
+import { AGAIN_WORDS } from '../parts/trust/AgainWords';
 import { ToldBrief } from './trust/ToldBrief';
 
 const AxesReading = later(async () => (await import('./dimensions/AxesReading')).AxesReading);
@@ -39,6 +40,7 @@ export const discriminantScreens: MethodScreens<'discriminant'> = {
         'How likely groups are beforehand',
         'In how many parts rows are held out',
         'The seed of the parts',
+        ...AGAIN_WORDS,
       ],
       Brief: ToldBrief,
       Reading: ToldReading,

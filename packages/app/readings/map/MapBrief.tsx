@@ -10,6 +10,7 @@ import { showedAllLevels } from '../../store/studySlice';
 import { withMap } from '@wold/core/recipe/edit/reductions';
 import { useAppDispatch } from '../../store/store';
 import { LayersWords } from '../../scenes/LayersWords';
+import { AgainWord } from './AgainWord';
 import { SizeWord } from './SizeWord';
 import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe } from '../../store/useStudy';
@@ -270,6 +271,7 @@ export function MapBrief({ reduction }: { reduction: Reduction }) {
             </>
           )}
           , <NamedWord reduction={reduction} />
+          <AgainWord reduction={reduction} />
           <GroupWords reduction={reduction} />, <DensityWord reduction={reduction} />
           {sceneOf(table) !== null && <LayersWords reduction={reduction} />}
         </>

@@ -38,6 +38,7 @@ import { wholeView, type View } from './view';
 import styles from './MapReading.module.css';
 import { drawnGroups } from './drawnGroups';
 import { useRowNames } from './useRowNames';
+import { useRowsAgain } from './useRowsAgain';
 
 interface PlacedMapProps {
   readonly reduction: Reduction;
@@ -90,6 +91,7 @@ export function PlacedMap({ reduction, placement, marks }: PlacedMapProps) {
     () => drawnGroups(placement, points, by, isolated, map),
     [placement, points, by, isolated, map],
   );
+  const again = useRowsAgain(reduction, placement.at.columns, marks.times);
   const bands = useDensity(placement, points, by, alone, map.density);
   const drawing = useCallback(
     (at: Size, withPoints: boolean, look: PictureLook = ON_SCREEN) =>
@@ -105,6 +107,7 @@ export function PlacedMap({ reduction, placement, marks }: PlacedMapProps) {
           groupMarks: look.groups === undefined ? map.groups : printedMarks(map.groups),
           bands,
           density: map.density,
+          again,
           turned: turned !== null,
         },
         at.width === size.width && at.height === size.height ? view : wholeView(points.x, points.y, at),
@@ -122,6 +125,7 @@ export function PlacedMap({ reduction, placement, marks }: PlacedMapProps) {
       groups,
       map,
       bands,
+      again,
       turned,
       size,
       view,

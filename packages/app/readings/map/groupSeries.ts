@@ -1,4 +1,4 @@
-import type { GroupEllipses } from '@wold/core/use/groupEllipses';
+import type { Ellipse, GroupEllipses } from '@wold/core/use/groupEllipses';
 import type { Tokens } from '../../theme/tokens';
 
 /** A group's centre and ellipses, in its colour. */
@@ -42,18 +42,33 @@ export function groupSeries(groups: readonly DrawnGroup[], which: GroupLine | nu
 }
 
 /** A closed line around a group. */
-function pathAround(group: DrawnGroup, which: GroupLine): (readonly [number, number])[] {
+function pathAround(group: DrawnGroup, which: GroupLine): Path {
   if (which === 'outline') return group.outline.length < 2 ? [] : [...group.outline, group.outline[0]!];
   const ellipse = group[which];
-  if (ellipse === null) return [];
-  return Array.from({ length: STEPS + 1 }, (_, step) =>
-    pointOn(group.centre, ellipse, (2 * Math.PI * step) / STEPS),
-  );
+  return ellipse === null ? [] : ellipsePath(group.centre, ellipse);
 }
+
+/** A closed line. */
+export type Path = readonly (readonly [number, number])[];
+
+/** An ellipse as a closed line. */
+export const ellipsePath = (centre: readonly [number, number], ellipse: Ellipse): Path =>
+  Array.from({ length: STEPS + 1 }, (_, step) => pointOn(centre, ellipse, (2 * Math.PI * step) / STEPS));
+
+/** Lines around selected rows. */
+export const againSeries = (paths: readonly Path[], tokens: Tokens) =>
+  paths.map(path => ({
+    type: 'line' as const,
+    silent: true,
+    symbol: 'none',
+    z: 4,
+    lineStyle: { color: tokens.sward, width: 1.6, type: 'dashed' as const },
+    data: path.map(point => [...point]),
+  }));
 
 function pointOn(
   [cx, cy]: readonly [number, number],
-  { half, angle }: NonNullable<GroupEllipses['spread']>,
+  { half, angle }: Ellipse,
   turn: number,
 ): [number, number] {
   const [along, across] = [half[0] * Math.cos(turn), half[1] * Math.sin(turn)];

@@ -9,7 +9,7 @@ import type { Tokens } from '../../theme/tokens';
 import type { Points } from './points';
 import type { MapArrow } from './mapArrow';
 import { densitySeries, type DensityBand } from './densitySeries';
-import { groupSeries, type DrawnGroup } from './groupSeries';
+import { againSeries, groupSeries, type DrawnGroup, type Path } from './groupSeries';
 import { mapNameSeries, type MapName, type RowNames } from './mapNames';
 import { ranges, type View } from './view';
 
@@ -24,6 +24,8 @@ interface MapContent {
   readonly groupMarks: RowMap['groups'];
   readonly bands?: readonly DensityBand[];
   readonly density?: RowMap['density'];
+  /** Lines around selected rows: where they would lie were the rows drawn anew. */
+  readonly again?: readonly Path[];
   /** Whether it is of three dimensions as they are turned: along what is seen there is nothing to be read off. */
   readonly turned?: boolean;
 }
@@ -63,6 +65,7 @@ export function mapOption(
       ...drawn.flatMap(each => pointSeries(each, points)),
       ...densitySeries(content.bands ?? [], content.density ?? 'none', tokens),
       ...groupSeries(groupMarks === 'none' ? [] : content.groups, LINES[groupMarks], tokens),
+      ...againSeries(content.again ?? [], tokens),
       ...arrowSeries(content, tokens),
       ...mapNameSeries(namesOn(content), content.rowNames, content, view, size, tokens),
     ],

@@ -13,7 +13,7 @@ import type { Kept } from './stages';
 /** Every figure of a reduction by components but those that any placement of rows has. */
 export async function componentsFigures(source: FigureSource<ComponentsSettings, Kept>): Promise<object> {
   const { settings, ask, preparation, rows, figure, host } = source;
-  const { groupsBy, outcome, limit, retention: rules, resamples } = settings;
+  const { groupsBy, outcome, limit, retention: rules } = settings;
   const made = await figure(stages.components, ask, stretch(host, 0, 0.35));
   const votes = await figure(
     retention,
@@ -47,7 +47,6 @@ export async function componentsFigures(source: FigureSource<ComponentsSettings,
       groupsBy === null || !rows
         ? null
         : await figure(stages.agreement, { ...ask, label: groupsBy }, stretch(host, 0.8, 0.9)),
-    resamples: rows ? await figure(stages.resamples, { ...ask, resampling: resamples }) : null,
     outcome:
       outcome === null || !rows
         ? null

@@ -1,6 +1,7 @@
 import type { Method } from '../method';
 import { keptOf } from './ask';
 import type { Components } from './components';
+import { componentsAgainWork } from './againWork';
 import { componentsPlacement } from './placement';
 import { keptRenamed, settingsRenamed } from './renamed';
 import { freshComponents, type ComponentsSettings } from './settings';
@@ -21,4 +22,5 @@ export const componentsMethod: Method<ComponentsSettings, Kept, Components, type
   stages: { ...stages },
   stage: stages.components,
   placement: componentsPlacement,
+  againWork: componentsAgainWork,
 };

@@ -9,7 +9,6 @@ export const settingsRenamed = (settings: ComponentsSettings, to: Rename): Compo
   ...settings,
   placed: settings.placed.map(to),
   groupsBy: orNull(settings.groupsBy, to),
-  resamples: { ...settings.resamples, groups: orNull(settings.resamples.groups, to) },
   outcome: orNull(settings.outcome, to),
 });
 

@@ -3,7 +3,7 @@ import { PLAIN_RETENTION } from '../../dimensions/retentionSettings';
 import { parallelSchema, retentionSchema } from '../../dimensions/schema';
 import { preparationSchema } from '../../preparation/schema';
 import { ROTATIONS, NO_ROTATION } from './rotation';
-import { ALIGNMENTS, BASES, PLAIN_RESAMPLING, type ComponentsSettings } from './settings';
+import { BASES, type ComponentsSettings } from './settings';
 import type { Kept } from './stages';
 
 const rotation = z.strictObject({ method: z.enum(ROTATIONS), power: z.int().min(2).max(8) });
@@ -26,14 +26,6 @@ export const componentsSettings = z.strictObject({
   limit: z.number().min(0.5).max(0.9999).default(0.95),
   groupsBy: z.string().nullable().default(null),
   outcome: z.string().nullable().default(null),
-  resamples: z
-    .strictObject({
-      times: z.int().min(10).max(10_000),
-      seed: z.int().min(0),
-      alignment: z.enum(ALIGNMENTS),
-      groups: z.string().nullable(),
-    })
-    .default({ ...PLAIN_RESAMPLING }),
 }) satisfies z.ZodType<ComponentsSettings>;
 
 /** What kept dimensions depended on when their scores were frozen. */

@@ -25,23 +25,7 @@ export interface ComponentsSettings {
   readonly groupsBy: string | null;
   /** The column that the scores foretell. */
   readonly outcome: string | null;
-  /** How rows are drawn anew, to see how far the dimensions hang on those that there are. */
-  readonly resamples: Resampling;
 }
-
-/** How a resample's dimensions are laid on those that were found before they are compared. */
-export const ALIGNMENTS = ['turned', 'matched'] as const;
-
-/** How rows are drawn anew. */
-export interface Resampling {
-  readonly times: number;
-  readonly seed: number;
-  readonly alignment: (typeof ALIGNMENTS)[number];
-  /** The label whose levels are drawn whole; null where rows are drawn. */
-  readonly groups: string | null;
-}
-
-export const PLAIN_RESAMPLING: Resampling = { times: 500, seed: 1, alignment: 'matched', groups: null };
 
 /** Leading dimensions of words that are found where fewer are kept. */
 export const LEADING = 50;
@@ -82,5 +66,4 @@ export const freshComponents = (
   limit: 0.95,
   groupsBy: null,
   outcome: null,
-  resamples: { ...PLAIN_RESAMPLING },
 });

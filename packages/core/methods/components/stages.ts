@@ -6,8 +6,6 @@ import type { Agreement } from './agreement';
 import type { Components } from './components';
 import type { Decomposition } from './decompose';
 import { isParallel, type AskedKeep, type Leading } from './keep';
-import type { Resamples } from './resamples';
-import type { Resampling } from './settings';
 import type { Distances, RebuiltColumn, RowPart } from './distances';
 import type { Rotation } from './rotation';
 
@@ -61,15 +59,6 @@ export const agreement = stage<Kept & { readonly label: string }, Agreement>('ag
   treated,
   components,
 ]);
-
-/** Components of rows drawn anew. */
-export const resamples = stage<Kept & { readonly resampling: Resampling }, Resamples>(
-  'resamples',
-  1,
-  'long',
-  [prepared, components],
-  { kept: true },
-);
 
 /** A column foretold from the scores. */
 export const outcome = stage<Kept & { readonly outcome: string; readonly seed: number }, Outcome>(

@@ -5,11 +5,11 @@ import { parallelCount } from '../../dimensions/stages';
 import { stretch } from '../../host';
 import { worked, type Worked } from '../../stages/worked';
 import type { Bench } from '../../stages/bench';
-import type { Course } from '../../stages/course';
 import { agreement } from './agreement';
+import { componentsFoundAnew } from './anew';
 import { decompose } from './decompose';
 import { decomposeWords } from './decomposeWords';
-import { LEADING, type Resampling } from './settings';
+import { LEADING } from './settings';
 import { wordDistances } from './wordDistances';
 import { distances, rebuiltColumn, rowParts } from './distances';
 import type { Components } from './components';
@@ -21,7 +21,6 @@ import { componentsMethod } from './method';
 import { outcomeOnScores } from '../outcome';
 import { componentsAnew, componentsScored } from './outcome';
 import type { MethodWork } from '../work';
-import { drawnTogether, resamplesSteps, type Resamples, type ResamplesState } from './resamples';
 import { rotate } from './rotate';
 import { NO_ROTATION } from './rotation';
 import * as stages from './stages';
@@ -44,19 +43,6 @@ const ofDecomposition = ({ preparation, without, leading }: OfDecomposition): Of
 
 /** The same dimensions as they are found. */
 const unturned = ({ keep, ...ask }: Kept): Kept => ({ ...ofDecomposition(ask), keep, rotation: NO_ROTATION });
-
-const resampling: Course<Kept & { readonly resampling: Resampling }, Resamples, ResamplesState> = {
-  begin: async ({ resampling: { groups, ...way }, ...kept }, bench) => {
-    const rows = rowsOf(await bench.need(prepared, { preparation: kept.preparation }));
-    const made = await bench.need(stages.components, kept);
-    return resamplesSteps(
-      rows,
-      made,
-      groups === null ? null : drawnTogether(bench.table, groups, rows.rows),
-      way,
-    );
-  },
-};
 
 const works: readonly Worked[] = [
   worked(stages.decomposition, async ({ preparation, without, leading }, { need, host }) => {
@@ -98,7 +84,6 @@ const works: readonly Worked[] = [
     const rows = await bench.need(treated, { preparation: treatmentOf(preparation) });
     return agreement(bench.table, preparation, rows, made, label, rotation, bench.host);
   }),
-  worked(stages.resamples, resampling),
   worked(stages.outcome, async ({ outcome, seed, ...kept }, bench) => {
     const { table, host, need } = bench;
     const rows = rowsOf(await need(prepared, { preparation: kept.preparation }));
@@ -114,5 +99,9 @@ export const COMPONENTS: MethodWork = {
   works,
   files: COMPONENTS_FILES,
   figures: componentsFigures,
+  anew: async (ask: Kept, { need }) => {
+    const rows = rowsOf(await need(prepared, { preparation: ask.preparation }));
+    return componentsFoundAnew(rows, await need(stages.components, ask));
+  },
   line: ({ kept, eigenvalues }: Components) => `${kept} of ${eigenvalues.length} dimensions kept`,
 };

@@ -1,5 +1,6 @@
 import type { Method } from '../method';
 import type { Discriminant } from './discriminant';
+import { axesAgainWork } from './againWork';
 import { discriminantPlacement } from './placement';
 import { askRenamed, settingsRenamed } from './renamed';
 import { freshDiscriminant, type DiscriminantSettings } from './settings';
@@ -28,4 +29,5 @@ export const discriminantMethod: Method<DiscriminantSettings, DiscriminantAsk, D
     stages: { ...stages },
     stage: stages.discriminant,
     placement: discriminantPlacement,
+    againWork: axesAgainWork,
   };

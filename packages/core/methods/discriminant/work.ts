@@ -3,6 +3,7 @@ import { prepared } from '../../preparation/stages';
 import type { Bench } from '../../stages/bench';
 import { worked, type Worked } from '../../stages/worked';
 import type { MethodWork } from '../work';
+import { axesFoundAnew } from './anew';
 import type { Discriminant } from './discriminant';
 import { discriminate, labelled } from './discriminate';
 import { discriminantFigures } from './figures';
@@ -43,6 +44,10 @@ export const DISCRIMINANT: MethodWork = {
   works,
   files: DISCRIMINANT_FILES,
   figures: discriminantFigures,
+  anew: async (ask: DiscriminantAsk, bench) => {
+    const { groups, of, label } = await groupedRows(ask, bench);
+    return axesFoundAnew(of, groups, await bench.need(stages.discriminant, ask), { ...ask, label });
+  },
   line: ({ kept, eigenvalues, label }: Discriminant) =>
     `${kept} of ${eigenvalues.length} axes that part ${label}`,
 };

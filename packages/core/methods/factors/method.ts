@@ -1,6 +1,7 @@
 import type { Method } from '../method';
 import { factorsAsk } from './ask';
 import type { Factors } from './factors';
+import { factorsAgainWork } from './againWork';
 import { factorsPlacement } from './placement';
 import { askRenamed, settingsRenamed } from './renamed';
 import { freshFactors, type FactorsSettings } from './settings';
@@ -21,4 +22,5 @@ export const factorsMethod: Method<FactorsSettings, FactorsAsk, Factors, typeof 
   stages: { ...stages },
   stage: stages.factors,
   placement: factorsPlacement,
+  againWork: factorsAgainWork,
 };

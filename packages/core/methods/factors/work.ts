@@ -12,6 +12,7 @@ import { correlationMatrix } from '../../suitability/correlationMatrix';
 import { outcomeOnScores } from '../outcome';
 import type { MethodWork } from '../work';
 import { block } from '../../algebra/block';
+import { factorsFoundAnew } from './anew';
 import { compare } from './comparison';
 import { factorCosts } from './costs';
 import { mostFactors, refuseMany } from './extract';
@@ -133,6 +134,11 @@ export const FACTORS: MethodWork = {
   works,
   files: FACTORS_FILES,
   figures: factorsFigures,
+  anew: async (ask: FactorsAsk, bench) => {
+    const rows = rowsOf(await bench.need(prepared, { preparation: ask.preparation }));
+    const made = await bench.need(stages.factors, ask);
+    return factorsFoundAnew(rows, made, await askedOf(ask, rows, bench));
+  },
   line: ({ measures, rotated, jointShare }: Factors) =>
     `${rotated.pattern.columns} factors of ${measures.length} measures, ${(100 * jointShare).toFixed(1)} % of the variance held together`,
 };

@@ -28,11 +28,19 @@ export async function neighboursFigures({
     made.notPlaced === 0
       ? null
       : await figure(stages.placedOnMap, { ...ask, placing: settings.placing }, stretch(host, 0.7, 0.8));
+  const over = await figure(stages.truenessOverSizes, ask, host);
+  const density = await figure(stages.distanceDensity, ask, host);
+  const gapped = { kind: 'label', column: label ?? '' } as const;
+  const gaps = label === null ? null : await figure(stages.mapGaps, { ...judged, gapped });
   const told = {
     map,
     apart: region,
     agreement: agreement === null ? null : agreementFigures(agreement),
     placed: placed === null ? null : placedFigures(placed),
+    over,
+    // Where each pair lies is a picture.
+    distances: 'problem' in density ? density : { ...density, counts: undefined },
+    gaps,
   };
   const quality = await figure(stages.mapQuality, judged, stretch(host, 0.8, 1));
   if ('problem' in quality) return { ...told, quality };

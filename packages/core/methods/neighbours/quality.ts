@@ -3,9 +3,9 @@ import { quietHost, type Host } from '../../host';
 import { labelAgreement, type LabelAgreement } from '../../nearest/labelAgreement';
 import { placeNeighbours } from '../../nearest/placeNeighbours';
 import { largestJudged, trueness, type Trueness } from '../../nearest/trueness';
-import { Problem } from '../../problem';
-import { findColumn, type Table } from '../../table/table';
+import type { Table } from '../../table/table';
 import type { NeighbourGraph } from './graph';
+import { levelsOf } from './levelsOf';
 import { mapPoints } from './mapPoints';
 import type { NeighbourMap } from './neighbourMap';
 import type { SearchedRows } from './points';
@@ -32,6 +32,9 @@ export interface MapAgreement {
 /** Points up to which all are looked at. */
 const ALL = 5000;
 const SAMPLE = 1000;
+
+/** Points whose ranks of all others are found, at all sizes of neighbourhoods. */
+export const sampleFor = (points: number): number => (points <= 20_000 ? SAMPLE : 200);
 
 /** Neighbourhoods a map of so many points is judged at: those asked for, as far as the figures reach. */
 export const judgedAt = (asked: number, points: number): number => Math.min(asked, largestJudged(points));
@@ -85,22 +88,7 @@ export function mapAgreement(
   label: string,
   asked: number,
 ): MapAgreement {
-  const column = findColumn(table, label);
-  if (column?.kind !== 'levels') {
-    throw new Problem(
-      'only a label can agree among neighbours.',
-      'Colour by a column of levels.',
-      `column “${label}”`,
-    );
-  }
-  const codes = Int32Array.from(map.rows, row => (column.missing?.[row] === 1 ? -1 : column.codes[row]!));
-  if (codes.reduce((count, code) => count + Number(code >= 0), 0) < 2) {
-    throw new Problem(
-      'fewer than two of the rows used have it.',
-      'Choose another label.',
-      `column “${label}”`,
-    );
-  }
+  const codes = levelsOf(table, map.rows, label);
   const k = Math.min(judgedAt(asked, graph.points), graph.neighbours.k);
   return {
     label,

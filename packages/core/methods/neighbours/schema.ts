@@ -5,8 +5,10 @@ import {
   EMBEDDINGS,
   PLACINGS,
   MOST_ON_SHEET,
+  MOST_SEED,
   LEAST_NEIGHBOURS,
   LEAST_PERPLEXITY,
+  OTHER_STARTS,
   STARTS,
   type NeighboursSettings,
 } from './settings';
@@ -31,7 +33,7 @@ const umap = z.strictObject({
 
 const dimensions = z.union([z.literal(1), z.literal(2), z.literal(3)]);
 const leading = z.int().min(2).max(1000).nullable();
-const seed = z.int().min(0).max(999_999);
+const seed = z.int().min(0).max(MOST_SEED);
 
 /** What an analyst decides of a neighbour map. */
 export const neighboursSettings = z.strictObject({
@@ -45,6 +47,7 @@ export const neighboursSettings = z.strictObject({
   start: z.union([z.literal('auto'), z.enum(STARTS)]),
   seed,
   judgedAt: z.int().min(1).max(500),
+  otherStarts: z.enum(OTHER_STARTS).default('alike'),
   sheet: z
     .strictObject({
       sizes: z.array(z.number().min(LEAST_PERPLEXITY).max(2000)).max(MOST_ON_SHEET),

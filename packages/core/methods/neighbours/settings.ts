@@ -7,6 +7,11 @@ export const STARTS = ['components', 'spectral', 'random'] as const;
 export const PLACINGS = ['optimised', 'linear', 'forest'] as const;
 export type Placing = (typeof PLACINGS)[number];
 
+/** The largest seed. */
+export const MOST_SEED = 999_999;
+
+export const OTHER_STARTS = ['alike', 'anywhere'] as const;
+
 /** By which of them the map is laid out. */
 export type Embedding = (typeof EMBEDDINGS)[number];
 
@@ -56,6 +61,8 @@ export interface NeighboursSettings {
   readonly seed: number;
   /** The size of the neighbourhoods by which the map is judged. */
   readonly judgedAt: number;
+  /** Where rows start on maps by other seeds, which this one is held against: as it does, or anywhere. */
+  readonly otherStarts: (typeof OTHER_STARTS)[number];
   readonly sheet: SheetSettings;
   /** How rows that had no say in the map are placed on it. */
   readonly placing: Placing;
@@ -123,6 +130,7 @@ export const freshNeighbours = (
   start: 'auto',
   seed: 1,
   judgedAt: 10,
+  otherStarts: 'alike',
   placing: 'optimised',
   sheet: { sizes: [], across: 'seed', columns: 3 },
   apart: null,

@@ -1,6 +1,11 @@
 import { prepared } from '../../preparation/stages';
 import { stage } from '../../stages/stage';
+import type { TruenessAt } from '../../nearest/truenessOver';
 import type { NeighbourGraph } from './graph';
+import type { DistanceDensity } from './judged/distanceDensity';
+import type { Gapped, Gaps } from './judged/gaps';
+import type { AgreementOfNothing } from './judged/ofNothing';
+import type { OfOtherSeeds, OtherSeeds } from './judged/otherSeeds';
 import type { NeighbourMap } from './neighbourMap';
 import type { MapAgreement, MapQuality } from './quality';
 import type { Region, RegionApart } from './setApart';
@@ -38,6 +43,53 @@ export const mapAgreement = stage<
   NeighboursAsk & { readonly judgedAt: number; readonly label: string },
   MapAgreement
 >('mapAgreement', 1, 'long', [neighbourGraph, neighbourMap]);
+
+/** How true a map is over the sizes of neighbourhoods. */
+export const truenessOverSizes = stage<NeighboursAsk, readonly TruenessAt[]>(
+  'truenessOverSizes',
+  1,
+  'long',
+  [searchedRows, neighbourGraph, neighbourMap],
+  { kept: true },
+);
+
+/** Distances on a map against those in the table. */
+export const distanceDensity = stage<NeighboursAsk, DistanceDensity>('distanceDensity', 1, 'long', [
+  searchedRows,
+  neighbourMap,
+]);
+
+/** The same map by other seeds. */
+export const otherSeeds = stage<NeighboursAsk & OfOtherSeeds, OtherSeeds>(
+  'otherSeeds',
+  1,
+  'long',
+  [neighbourGraph, neighbourMap],
+  { kept: true },
+);
+
+/** Whether the gaps around groups are the table's or the map's. */
+export const mapGaps = stage<NeighboursAsk & { readonly judgedAt: number; readonly gapped: Gapped }, Gaps>(
+  'mapGaps',
+  1,
+  'long',
+  [neighbourGraph, neighbourMap],
+);
+
+/** The same settings on measures dealt out anew among the rows. */
+export const mapOfNothing = stage<NeighboursAsk & { readonly dealt: number }, NeighbourMap>(
+  'mapOfNothing',
+  1,
+  'long',
+  [prepared],
+  { kept: true },
+);
+
+/** What a label's agreement comes to on it. */
+export const agreementOfNothing = stage<
+  NeighboursAsk & { readonly dealt: number; readonly judgedAt: number; readonly label: string },
+  AgreementOfNothing
+>('agreementOfNothing', 1, 'long', [mapOfNothing]);
 
 /** Where rows that had no say in a map lie on it. */
 export const placedOnMap = stage<NeighboursAsk & { readonly placing: Placing }, PlacedOnMap>(

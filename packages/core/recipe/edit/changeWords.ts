@@ -93,7 +93,6 @@ const SETTINGS: ReadonlyMap<string, readonly [string, Change['question']]> = new
   ['small', ['how small loadings are shown', 'meaning']],
   ['limit', ['the limits of odd rows', 'trust']],
   ['groupsBy', ['the groups that are compared', 'trust']],
-  ['resamples', ['how rows are drawn anew', 'trust']],
   ['outcome', ['the outcome', 'meaning']],
   ['extraction', ['the extraction', 'dimensions']],
   ['correlations', ['which correlations the factors are of', 'dimensions']],
@@ -113,6 +112,8 @@ function changeOf(before: Reduction, after: Reduction): Change {
   if (differs(before.map, after.map)) return { what: `the looks of the map${of}`, question: 'map' };
   if (differs(before.repeatsBy, after.repeatsBy))
     return { what: `what marks repeats${of}`, question: 'trust' };
+  if (differs(before.resamples, after.resamples))
+    return { what: `how rows are drawn anew${of}`, question: 'trust' };
   const old = new Map(Object.entries(before.settings));
   const member = Object.entries(after.settings).find(([name, value]) => differs(old.get(name), value))?.[0];
   const [what, question] = SETTINGS.get(member ?? '') ?? ['the settings', 'dimensions'];

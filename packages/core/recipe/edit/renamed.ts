@@ -39,7 +39,7 @@ function scoreRenamed(score: Recipe['scores'][number], to: Rename): Recipe['scor
 const orNull = (name: string | null, to: Rename): string | null => (name === null ? null : to(name));
 
 function reductionRenamed(reduction: Reduction, to: Rename): Reduction {
-  const { without, only, names, map, repeatsBy, settings } = reduction;
+  const { without, only, names, map, repeatsBy, resamples, settings } = reduction;
   return {
     ...reduction,
     without: without.map(to),
@@ -56,6 +56,11 @@ function reductionRenamed(reduction: Reduction, to: Rename): Reduction {
       shapeBy: orNull(map.shapeBy, to),
     },
     repeatsBy: repeatsBy.map(to),
+    resamples: {
+      ...resamples,
+      groups: orNull(resamples.groups, to),
+      halves: orNull(resamples.halves, to),
+    },
     settings: methodNamed(settings.method).renamed(settings, to) as Reduction['settings'],
   };
 }

@@ -6,23 +6,13 @@ import { placeOnGrid } from '../../scenes/placeOnGrid';
 import { seededRandom } from '../../algebra/random';
 import { isMissing, numberAt, type NumberValues } from '../column';
 import { bytesSource, type FileSource } from '../fileSource';
+import { sourceOf } from '../../testScenes';
 import { readTable } from '../readTable';
 import { sceneOf, type Table } from '../table';
 import { stackHeader } from './stack';
 import { stepFor } from './readScene';
 import { LZW_BIG_ENDIAN } from './lzwPicture';
 import type { ScenePlace } from './scene';
-
-/** Pieces of a file as one source. */
-function sourceOf(pieces: readonly Uint8Array[]): FileSource {
-  const bytes = new Uint8Array(pieces.reduce((sum, piece) => sum + piece.length, 0));
-  let at = 0;
-  for (const piece of pieces) {
-    bytes.set(piece, at);
-    at += piece.length;
-  }
-  return bytesSource(bytes);
-}
 
 const KINDS = [
   Uint8Array,
@@ -303,6 +293,97 @@ test('packing that is not read, and numbers that are none, are named', async () 
   });
   await expect(change(339, 6)).rejects.toMatchObject({ what: expect.stringContaining('complex') as string });
 });
+
+test('a header of hundreds of bands, and of 64-bit offsets, holds all of their names', async () => {
+  const bands = Array.from({ length: 300 }, (_, j) => ({
+    name: `Bänd ${j} of the sun`,
+    values: Uint16Array.of(j, 2 * j),
+  }));
+  for (const big of [false, true]) {
+    const pieces = writeGeoTiff({ width: 2, height: 1, bands, noData: null, place: null }, { big });
+    const table = await readTable(sourceOf(pieces), 'many.tif');
+    expect(table.columns[299]!.name).toBe('Bänd 299 of the sun');
+    expect([at(table, 299, 0, 0), at(table, 299, 1, 0)]).toEqual([299, 598]);
+  }
+});
+
+test('bands of different sizes or kinds are not written', () => {
+  const write = (...values: (Uint8Array | Uint16Array)[]) =>
+    writeGeoTiff({
+      width: 2,
+      height: 1,
+      bands: values.map((own, j) => ({ name: `${j}`, values: own })),
+      noData: null,
+      place: null,
+    });
+  expect(() => write(new Uint8Array(2), new Uint8Array(3))).toThrow('another size');
+  expect(() => write(new Uint8Array(2), new Uint16Array(2))).toThrow('different kinds');
+});
+
+test('a stack that is cut short, or whose list is none, is refused with what to do', async () => {
+  const whole = await stackOf([oneBand('a.tif', 8, 0), oneBand('b.tif', 8, 1)]).read(0, Infinity);
+  const text = new TextEncoder().encode('wold pictures\n[{"name":1}]\n');
+  for (const bytes of [whole.slice(0, -5), whole.slice(0, 30), text]) {
+    await expect(readTable(bytesSource(bytes), 'stack')).rejects.toMatchObject({
+      what: expect.stringContaining('stack of pictures') as string,
+      remedy: expect.stringContaining('all at once') as string,
+    });
+  }
+});
+
+test('plain tiles of a big-endian file are read the same however often', async () => {
+  // Tiles of 128 × 128 float32 are as long as what is read of a header at once.
+  const [width, height] = [128, 256];
+  const values = Float32Array.from({ length: width * height }, (_, i) => i / 8);
+  const [header, ...tiles] = writeGeoTiff(
+    { width, height, bands: [{ name: 'a', values }], noData: null, place: null },
+    { tile: 128 },
+  );
+  const turned = bigEndian(header!, tiles);
+  for (let run = 0; run < 2; run++) {
+    const table = await readTable(sourceOf(turned), 'big.tif', undefined, { step: 1 });
+    const column = table.columns[0]!;
+    expect(column.kind === 'number' && column.values.every((value, i) => value === i / 8)).toBe(true);
+  }
+});
+
+/** The same file with the bytes of every number in the other order. */
+function bigEndian(header: Uint8Array, tiles: readonly Uint8Array[]): Uint8Array[] {
+  const [from, to] = [new DataView(header.slice().buffer), header.slice()];
+  const out = new DataView(to.buffer);
+  to.set([0x4d, 0x4d, 0, 42]);
+  out.setUint32(4, from.getUint32(4, true));
+  const entries = from.getUint16(8, true);
+  out.setUint16(8, entries);
+  for (let i = 0; i < entries; i++) {
+    const entry = 10 + 12 * i;
+    const [tag, kind, length] = [
+      from.getUint16(entry, true),
+      from.getUint16(entry + 2, true),
+      from.getUint32(entry + 4, true),
+    ];
+    out.setUint16(entry, tag);
+    out.setUint16(entry + 2, kind);
+    out.setUint32(entry + 4, length);
+    const bytes = kind === 2 ? 1 : kind === 3 ? 2 : 4;
+    const beyond = bytes * length > 4;
+    const place = beyond ? from.getUint32(entry + 8, true) : entry + 8;
+    if (beyond) out.setUint32(entry + 8, place);
+    for (let k = 0; k < length; k++) {
+      const at = place + k * bytes;
+      if (bytes === 2) out.setUint16(at, from.getUint16(at, true));
+      if (bytes === 4) out.setUint32(at, from.getUint32(at, true));
+    }
+  }
+  return [
+    to,
+    ...tiles.map(tile => {
+      const values = tile.slice();
+      for (let at = 0; at < values.length; at += 4) values.subarray(at, at + 4).reverse();
+      return values;
+    }),
+  ];
+}
 
 test('a region beyond the picture is refused, one that reaches over its edge is cut', async () => {
   const { pieces } = oneBand('a.tif', 20, 0);

@@ -55,6 +55,9 @@ function arrayKind(format: number, bits: number) {
   return bits <= 8 ? Uint8Array : bits <= 16 ? Uint16Array : bits <= 32 ? Uint32Array : null;
 }
 
+/** A picture of red, green and blue, which its further samples are not. */
+const RGB = 2;
+const COLOURS = ['red', 'green', 'blue'];
 const MICROMETRES = /micro|^(µm|μm|um)$/i;
 
 /** What the file says of its bands, in the items that its metadata may hold. */
@@ -65,6 +68,7 @@ export async function bandsOf(
 ): Promise<RasterBand[]> {
   const noData = image.getGDALNoData();
   const whole = await metadataOf(image, null);
+  const ofColours = Number(image.fileDirectory.getValue('PhotometricInterpretation')) === RGB && samples >= 3;
   const bands: RasterBand[] = [];
   for (let band = 0; band < samples; band++) {
     const items = new Map([...whole, ...(await metadataOf(image, band))]);
@@ -72,7 +76,7 @@ export async function bandsOf(
     const unit = items.get('wavelength_units') ?? items.get('wavelength_unit') ?? 'nm';
     const wavelength = MICROMETRES.test(unit) ? given * 1000 : given;
     bands.push({
-      name: (items.get('description') ?? '').trim(),
+      name: (items.get('description') ?? '').trim() || (ofColours ? (COLOURS[band] ?? '') : ''),
       wavelength: Number.isFinite(wavelength) && wavelength > 0 ? wavelength : null,
       unit: items.get('unittype') ?? items.get('units') ?? null,
       room,

@@ -6,6 +6,7 @@ import type { Retention } from '@wold/core/dimensions/retention';
 import type { ReductionBy } from '@wold/core/recipe/schema';
 import { figure } from '@wold/core/writeup/format';
 import { CheckItem } from '../../../controls/CheckItem';
+import { useQuickResamples } from '../../../results/again';
 import { useNaming } from '../../../results/stages';
 import { Scree } from '../../parts/dimensions/Scree';
 import type { Against } from '../../parts/dimensions/screeOption';
@@ -28,6 +29,9 @@ export function ComponentsScree(props: ComponentsScreeProps) {
   const { reduction, components, retention, shuffled, kept: wanted, most, onCut } = props;
   const { kept, eigenvalues, shares, average } = components;
   const { names } = useNaming(reduction);
+  const { value: again, stale } = useQuickResamples(reduction);
+  // Resamples of rotated components are of what they hold before they are turned, as the scree is.
+  const intervals = stale ? null : (again?.eigenvalues ?? null);
   const { percentile } = reduction.settings.retention;
   const [factors, setFactors] = useState(false);
   const against = useMemo(
@@ -36,8 +40,8 @@ export function ComponentsScree(props: ComponentsScreeProps) {
   );
   const averageName = Math.abs(average - 1) < 1e-9 ? 'eigenvalue 1' : `average ${figure(average)}`;
   const of = useMemo(
-    () => ({ eigenvalues, shares, kept, average, averageName }),
-    [eigenvalues, shares, kept, average, averageName],
+    () => ({ eigenvalues, shares, kept, average, averageName, intervals }),
+    [eigenvalues, shares, kept, average, averageName, intervals],
   );
   const numbers = useCallback(
     () => eigenvaluesTable({ names, result: components }, retention?.random ?? null),

@@ -37,6 +37,7 @@ const map = (change: Partial<RowMap> = {}): RowMap => ({
   size: 'same',
   odd: false,
   named: false,
+  again: false,
   groups: 'none',
   share: 0.95,
   ...change,

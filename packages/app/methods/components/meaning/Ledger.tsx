@@ -10,6 +10,8 @@ import { LedgerCells } from '../../parts/meaning/LedgerCells';
 import { LedgerHead } from './LedgerHead';
 import type { PlacedColumn } from '../../parts/meaning/placedColumns';
 import { quantityOf, type Quantity } from './quantity';
+import { IntervalWords } from '../../parts/meaning/IntervalWords';
+import { inBars, useIntervals, type IntervalAt } from '../../parts/meaning/useIntervals';
 import { useMeasures } from '../../parts/meaning/useMeasures';
 import { useWordings } from '../../parts/meaning/useWordings';
 import { LedgerTable } from '../../parts/meaning/LedgerTable';
@@ -40,6 +42,7 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
   const { fade, small } = reduction.settings;
   const figures = useMemo(() => quantityOf(components, quantity), [components, quantity]);
   // The pattern of oblique dimensions is read by itself.
+  const intervals = useIntervals(reduction, figures.values);
   const { order, leads } = useLedgerLines(quantity === 'pattern' ? figures.values : correlations);
   const lined = useMemo(() => order.map(j => measures[j]!), [order, measures]);
   return (
@@ -57,7 +60,7 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
         return (
           <MeasureLine
             key={measure}
-            {...{ components, figures, across, fade, small, j, place }}
+            {...{ components, figures, intervals, across, fade, small, j, place }}
             short={shortName(measure, letters)}
             wording={wordingOf(measure)}
             chosen={chosen.includes(measure)}
@@ -79,13 +82,21 @@ export function Ledger({ reduction, components, quantity, placed }: LedgerProps)
           />
         ))
       }
-      words={<LedgerWords components={components} fade={fade} />}
+      words={<LedgerWords components={components} fade={fade} drawnAnew={intervals !== null} />}
     />
   );
 }
 
 /** What the ledger's marks mean. */
-function LedgerWords({ components, fade }: { components: Components; fade: number }) {
+function LedgerWords({
+  components,
+  fade,
+  drawnAnew,
+}: {
+  components: Components;
+  fade: number;
+  drawnAnew: boolean;
+}) {
   const thin = leadCounts(components.correlations).some(count => count < THIN);
   return (
     <p className={`${styles.words} soft small`}>
@@ -98,6 +109,7 @@ function LedgerWords({ components, fade }: { components: Components; fade: numbe
           <strong>thin</strong>: led by fewer than three measures, seldom found again
         </>
       )}
+      {drawnAnew && <IntervalWords />}
     </p>
   );
 }
@@ -111,6 +123,7 @@ function useLedgerLines(correlations: Components['correlations']) {
 interface MeasureLineProps {
   readonly components: Components;
   readonly figures: ReturnType<typeof quantityOf>;
+  readonly intervals: IntervalAt | null;
   readonly across: ColumnWindow;
   readonly fade: number;
   readonly small: ComponentsSettings['small'];
@@ -127,8 +140,8 @@ interface MeasureLineProps {
 
 /** A measure in figures on each dimension, with the share of its variance that they hold. */
 function MeasureLine(props: MeasureLineProps) {
-  const { components, figures, across, fade, small, j, place, short, wording, chosen, last, onSelect } =
-    props;
+  const { components, figures, intervals, across, fade, small, j, place } = props;
+  const { short, wording, chosen, last, onSelect } = props;
   const { measures, kept, correlations } = components;
   const at = (d: number) => d * measures.length + j;
   const fades = (d: number) => Math.abs(correlations.values[at(d)]!) < fade;
@@ -146,6 +159,7 @@ function MeasureLine(props: MeasureLineProps) {
             text: leftOut ? '' : figures.write(figure),
             bar: leftOut ? 0 : figure / figures.full,
             faded: fades(d),
+            interval: leftOut ? null : inBars(intervals?.(j, d), figures.full),
           };
         }}
       />

@@ -1,22 +1,16 @@
 import type { ReductionBy } from '@wold/core/recipe/schema';
 import { ViewSwitch } from '../../../controls/ViewSwitch';
-import { useAgreement, useComponents, useDistances, useResamples } from '../results';
-import { useReplicates } from '../../../results/stages';
+import { useAgreement, useDistances } from '../results';
 import { useTable } from '../../../store/TableContext';
 import { Resulting } from '../../../readings/Problem';
 import { AgreementTable } from './AgreementTable';
 import { OddRowsView } from './OddRowsView';
-import { ResamplesView } from './ResamplesView';
-import { ReplicatesTable } from '../../parts/trust/ReplicatesTable';
+import { AGAIN_VIEWS, DrawnAnew, isAgainView } from '../../parts/trust/DrawnAnew';
+import { Repeats } from '../../parts/trust/Repeats';
 import { useView } from '../../../store/useView';
 import styles from '../../parts/trust/TrustReading.module.css';
 
-const VIEWS = [
-  ['odd', 'Odd rows'],
-  ['resamples', 'Drawn anew'],
-  ['repeats', 'Repeats'],
-  ['groups', 'Groups'],
-] as const;
+const VIEWS = [['odd', 'Odd rows'], ...AGAIN_VIEWS, ['repeats', 'Repeats'], ['groups', 'Groups']] as const;
 const VIEW_NAMES = VIEWS.map(([name]) => name);
 
 /** Can I rely on it? Rows that do not fit, repeats against all scatter, and the same dimensions in each group. */
@@ -34,16 +28,8 @@ export function TrustReading({ reduction }: { reduction: ReductionBy<'components
     <div className={styles.reading}>
       <ViewSwitch views={VIEWS} view={view} onView={setView} />
       {view === 'odd' && <Odd reduction={reduction} />}
-      {view === 'resamples' && <DrawnAnew reduction={reduction} />}
-      {view === 'repeats' &&
-        (reduction.repeatsBy.length === 0 ? (
-          <p className="soft">
-            Rows that measure the same thing again tell how much of the scatter is measurement. Choose in the
-            sentence above the columns whose equal entries, all together, mark them.
-          </p>
-        ) : (
-          <Repeats reduction={reduction} />
-        ))}
+      {isAgainView(view) && <DrawnAnew reduction={reduction} view={view} />}
+      {view === 'repeats' && <Repeats reduction={reduction} />}
       {view === 'groups' &&
         (reduction.settings.groupsBy === null ? (
           <p className="soft">
@@ -62,31 +48,6 @@ function Odd({ reduction }: { reduction: ReductionBy<'components'> }) {
   return (
     <Resulting reading={distances}>
       {value => <OddRowsView reduction={reduction} distances={value} />}
-    </Resulting>
-  );
-}
-
-function DrawnAnew({ reduction }: { reduction: ReductionBy<'components'> }) {
-  const components = useComponents(reduction);
-  const resamples = useResamples(reduction);
-  return (
-    <Resulting reading={components}>
-      {found => (
-        <Resulting reading={resamples}>
-          {value => <ResamplesView reduction={reduction} found={found} value={value} />}
-        </Resulting>
-      )}
-    </Resulting>
-  );
-}
-
-function Repeats({ reduction }: { reduction: ReductionBy<'components'> }) {
-  const reading = useReplicates(reduction);
-  return (
-    <Resulting reading={reading}>
-      {value => (
-        <ReplicatesTable reduction={reduction} label={reduction.repeatsBy.join(' and ')} value={value} />
-      )}
     </Resulting>
   );
 }

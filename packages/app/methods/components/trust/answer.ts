@@ -3,10 +3,14 @@ import { count } from '@wold/core/writeup/format';
 import { useDistances } from '../results';
 import { useTable } from '../../../store/TableContext';
 import type { Answer } from '../../../readings/answer';
+import { useAnswerWithAgain } from '../../parts/trust/againAnswer';
 import { oddRows } from './odd';
 
-/** 21 rows are odd */
-export function useTrustAnswer(reduction: ReductionBy<'components'>): Answer {
+/** stable in 96 of 100 · 21 rows beyond the limits */
+export const useTrustAnswer = (reduction: ReductionBy<'components'>): Answer =>
+  useAnswerWithAgain(reduction, useOddAnswer(reduction));
+
+function useOddAnswer(reduction: ReductionBy<'components'>): Answer {
   const { matrix } = useTable();
   const { value, stale, problem } = useDistances(reduction);
   if (matrix !== null) return { text: 'no rows to judge by', stale: false, attention: 0, because: '' };

@@ -1,6 +1,4 @@
 import { leastOf } from '@wold/core/algebra/extremes';
-import type { Components } from '@wold/core/methods/components/components';
-import type { Resamples } from '@wold/core/methods/components/resamples';
 import type { Agreement } from '@wold/core/methods/components/agreement';
 import type { Numbers } from '../../../outputs/TakeOutMenu';
 
@@ -38,36 +36,6 @@ export function agreementNumbers({ groups, pairs }: Agreement, names: readonly s
       'congruence, turned',
       ...names.map(() => ''),
       String(least),
-    ]),
-  ];
-}
-
-/** Eigenvalues and loadings with their intervals, a line for each. */
-export function resamplesNumbers(
-  found: Components,
-  { eigenvalues, low, high, turnsSign, again, congruence }: Resamples,
-  names: readonly string[],
-): string[][] {
-  const p = found.measures.length;
-  return [
-    ['dimension', 'figure', 'measure', 'value', 'low', 'high', 'other sign', 'there again', 'congruence'],
-    ...names.flatMap((name, d) => [
-      [
-        name,
-        'eigenvalue',
-        '',
-        String(found.eigenvalues[d]),
-        String(eigenvalues[d]?.low ?? ''),
-        String(eigenvalues[d]?.high ?? ''),
-        '',
-        String(again[d]),
-        String(congruence[d]),
-      ],
-      ...found.measures.map((measure, j) => {
-        const at = d * p + j;
-        const of = [found.loadings, low, high, turnsSign].map(({ values }) => String(values[at]));
-        return [name, 'loading', measure, ...of, '', ''];
-      }),
     ]),
   ];
 }

@@ -14,6 +14,8 @@ import { DIMENSION, LedgerHeads } from '../../parts/meaning/LedgerHeads';
 import { LedgerCells } from '../../parts/meaning/LedgerCells';
 import { LedgerTable } from '../../parts/meaning/LedgerTable';
 import { MeasureName } from '../../parts/meaning/MeasureName';
+import { IntervalWords } from '../../parts/meaning/IntervalWords';
+import { inBars, useIntervals } from '../../parts/meaning/useIntervals';
 import { useMeasures } from '../../parts/meaning/useMeasures';
 import { useWordings } from '../../parts/meaning/useWordings';
 import type { DiscriminantReduction } from '../results';
@@ -41,6 +43,7 @@ export function AxesLedger({ reduction, found, quantity }: AxesLedgerProps) {
   const { fade } = reduction.settings;
   const by = useMemo(() => withoutGaps(found.structure), [found]);
   const figures = useMemo(() => axesQuantity(found, quantity), [found, quantity]);
+  const intervals = useIntervals(reduction, figures.values);
   const order = useMemo(() => ledgerOrder(by), [by]);
   const leads = useMemo(() => leadingDimensions(by), [by]);
   const lined = useMemo(() => order.map(j => measures[j]!), [order, measures]);
@@ -82,6 +85,7 @@ export function AxesLedger({ reduction, found, quantity }: AxesLedgerProps) {
                   text: figures.write(value),
                   bar: Number.isNaN(value) ? 0 : value / figures.full,
                   faded: fades(j, d),
+                  interval: inBars(intervals?.(j, d), figures.full),
                 };
               }}
             />
@@ -93,6 +97,7 @@ export function AxesLedger({ reduction, found, quantity }: AxesLedgerProps) {
         <p className={`${styles.words} soft small`}>
           <strong>two</strong>: at or above {fixed(fade, 2).replace(/^0/, '')} on two axes within the groups ·
           shares are of what parts {found.label}
+          {intervals !== null && <IntervalWords />}
         </p>
       }
     />

@@ -3,6 +3,7 @@ import { hasCases } from '@wold/core/table/table';
 import { count } from '@wold/core/writeup/format';
 import { ChoiceWord, NumberWord } from '../../../controls/Word';
 import { useTable } from '../../../store/TableContext';
+import { AgainWords } from '../../parts/trust/AgainWords';
 import { RepeatsWord } from '../../parts/trust/RepeatsWord';
 import { AxesWords } from '../dimensions/AxesBrief';
 import { useSet, type DiscriminantReduction } from '../results';
@@ -54,7 +55,7 @@ export function ToldBrief({ reduction }: { reduction: DiscriminantReduction }) {
             why="Which rows are held out together; the same seed gives the same parts."
             onNumber={number => set({ seed: Math.round(number) }, 'seed')}
           />
-          ; repeats have the same <RepeatsWord reduction={reduction} />
+          ; repeats have the same <RepeatsWord reduction={reduction} />; <AgainWords reduction={reduction} />
         </>
       )}
       .

@@ -10,19 +10,20 @@ import { rowName } from '../../../lens/rowName';
 import { TakeOutMenu } from '../../../outputs/TakeOutMenu';
 import { Figures } from '../../../readings/Figures';
 import { Resulting } from '../../../readings/Problem';
-import { useReplicates } from '../../../results/stages';
 import { selected } from '../../../store/studySlice';
 import { useAppDispatch } from '../../../store/store';
 import { useTable } from '../../../store/TableContext';
 import { useRecipe } from '../../../store/useStudy';
 import { useView } from '../../../store/useView';
-import { ReplicatesTable } from '../../parts/trust/ReplicatesTable';
+import { AGAIN_VIEWS, DrawnAnew, isAgainView } from '../../parts/trust/DrawnAnew';
+import { Repeats } from '../../parts/trust/Repeats';
 import { useDiscriminant, useTold, type DiscriminantReduction } from '../results';
 import styles from './ToldReading.module.css';
 
 const VIEWS = [
   ['told', 'Groups told'],
   ['placed', 'Rows placed'],
+  ...AGAIN_VIEWS,
   ['repeats', 'Repeats'],
 ] as const;
 
@@ -38,6 +39,8 @@ export function ToldReading({ reduction }: { reduction: DiscriminantReduction })
       <ViewSwitch views={VIEWS} view={view} onView={setView} />
       {view === 'repeats' ? (
         <Repeats reduction={reduction} />
+      ) : isAgainView(view) ? (
+        <DrawnAnew reduction={reduction} view={view} />
       ) : (
         <Resulting reading={told}>
           {value =>
@@ -50,29 +53,6 @@ export function ToldReading({ reduction }: { reduction: DiscriminantReduction })
         </Resulting>
       )}
     </div>
-  );
-}
-
-function Repeats({ reduction }: { reduction: DiscriminantReduction }) {
-  if (reduction.repeatsBy.length === 0) {
-    return (
-      <p className="soft">
-        Rows that measure the same thing again tell how much of the scatter is measurement. Choose in the
-        sentence above the columns whose equal entries, all together, mark them.
-      </p>
-    );
-  }
-  return <RepeatsFound reduction={reduction} />;
-}
-
-function RepeatsFound({ reduction }: { reduction: DiscriminantReduction }) {
-  const reading = useReplicates(reduction);
-  return (
-    <Resulting reading={reading}>
-      {value => (
-        <ReplicatesTable reduction={reduction} label={reduction.repeatsBy.join(' and ')} value={value} />
-      )}
-    </Resulting>
   );
 }
 

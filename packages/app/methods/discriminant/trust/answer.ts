@@ -1,12 +1,16 @@
 import { percent } from '@wold/core/writeup/format';
 import type { Answer } from '../../../readings/answer';
+import { useAnswerWithAgain } from '../../parts/trust/againAnswer';
 import { useTold, type DiscriminantReduction } from '../results';
 
 /** A share of rows by which those told by the axes themselves may beat those held out. */
 export const MUCH_BETTER = 0.1;
 
 /** 93 % told right where held out */
-export function useToldAnswer(reduction: DiscriminantReduction): Answer {
+export const useToldAnswer = (reduction: DiscriminantReduction): Answer =>
+  useAnswerWithAgain(reduction, useOwnAnswer(reduction));
+
+function useOwnAnswer(reduction: DiscriminantReduction): Answer {
   const { value, stale, problem } = useTold(reduction);
   if (problem !== null || value === null) {
     return { text: 'not judged yet', stale: problem === null, attention: 0, because: '' };

@@ -14,6 +14,8 @@ import { LedgerTable } from '../../parts/meaning/LedgerTable';
 import { MeasureName } from '../../parts/meaning/MeasureName';
 import { PlacedLine } from '../../parts/meaning/PlacedLine';
 import type { PlacedColumn } from '../../parts/meaning/placedColumns';
+import { IntervalWords } from '../../parts/meaning/IntervalWords';
+import { inBars, useIntervals, type IntervalAt } from '../../parts/meaning/useIntervals';
 import { useMeasures } from '../../parts/meaning/useMeasures';
 import { useWordings } from '../../parts/meaning/useWordings';
 import { fadeFor, type FactorReduction } from '../results';
@@ -48,6 +50,7 @@ export function FactorLedger({ reduction, factors, quantity, placed }: FactorLed
   const fade = fadeFor(reduction, factors);
   const figures = useMemo(() => factorQuantity(factors, quantity), [factors, quantity]);
   const remarks = useMemo(() => remarksOn(factors, fade), [factors, fade]);
+  const intervals = useIntervals(reduction, figures.values);
   const order = useMemo(() => ledgerOrder(pattern), [pattern]);
   const leads = useMemo(() => leadingDimensions(pattern), [pattern]);
   const lined = useMemo(() => order.map(j => measures[j]!), [order, measures]);
@@ -66,7 +69,7 @@ export function FactorLedger({ reduction, factors, quantity, placed }: FactorLed
         return (
           <FactorLine
             key={measure}
-            {...{ factors, figures, across, fade, j, place, remarks }}
+            {...{ factors, figures, intervals, across, fade, j, place, remarks }}
             leaveOut={reduction.settings.small === 'leave out'}
             short={shortName(measure, letters)}
             wording={wordingOf(measure)}
@@ -93,7 +96,7 @@ export function FactorLedger({ reduction, factors, quantity, placed }: FactorLed
           <FactorCorrelations reduction={reduction} factors={factors} across={across} />
         </>
       )}
-      words={<FactorLedgerWords fade={fade} remarks={remarks} />}
+      words={<FactorLedgerWords fade={fade} remarks={remarks} drawnAnew={intervals !== null} />}
     />
   );
 }
@@ -110,6 +113,7 @@ function useReversed(): ReadonlySet<string> {
 interface FactorLineProps {
   readonly factors: Factors;
   readonly figures: ReturnType<typeof factorQuantity>;
+  readonly intervals: IntervalAt | null;
   readonly across: ColumnWindow;
   readonly fade: number;
   readonly leaveOut: boolean;
@@ -128,7 +132,8 @@ interface FactorLineProps {
 
 /** A measure on each factor, with its communality and its uniqueness. */
 function FactorLine(props: FactorLineProps) {
-  const { factors, figures, across, fade, leaveOut, remarks, j, place, chosen, last, onSelect } = props;
+  const { factors, figures, intervals, across, fade, leaveOut, remarks, j } = props;
+  const { place, chosen, last, onSelect } = props;
   const { measures, rotated, communalities, uniquenesses } = factors;
   const { pattern } = rotated;
   const measure = measures[j]!;
@@ -153,6 +158,7 @@ function FactorLine(props: FactorLineProps) {
             text: out ? '' : figures.write(figure),
             bar: out ? 0 : figure / figures.full,
             faded: fades(d),
+            interval: out ? null : inBars(intervals?.(j, d), figures.full),
           };
         }}
       />
@@ -263,7 +269,13 @@ function CorrelationRows({ reduction, title, matrix, across }: CorrelationRowsPr
 }
 
 /** What the ledger's marks mean. */
-function FactorLedgerWords({ fade, remarks }: { fade: number; remarks: Remarks }) {
+interface FactorLedgerWordsProps {
+  readonly fade: number;
+  readonly remarks: Remarks;
+  readonly drawnAnew: boolean;
+}
+
+function FactorLedgerWords({ fade, remarks, drawnAnew }: FactorLedgerWordsProps) {
   return (
     <p className={`${styles.words} soft small`}>
       <strong>communality</strong>: the share of a measure’s variance that the factors explain, ▾ under .4 ·{' '}
@@ -288,6 +300,7 @@ function FactorLedgerWords({ fade, remarks }: { fade: number; remarks: Remarks }
           aside
         </>
       )}
+      {drawnAnew && <IntervalWords />}
     </p>
   );
 }

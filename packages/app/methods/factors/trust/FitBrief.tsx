@@ -1,3 +1,4 @@
+import { AgainWords } from '../../parts/trust/AgainWords';
 import { RepeatsWord } from '../../parts/trust/RepeatsWord';
 import { useTable } from '../../../store/TableContext';
 import { FactorWords } from '../dimensions/FactorsBrief';
@@ -11,7 +12,7 @@ export function FitBrief({ reduction }: { reduction: FactorReduction }) {
       <FactorWords reduction={reduction} />
       {matrix === null && (
         <>
-          ; repeats have the same <RepeatsWord reduction={reduction} />
+          ; repeats have the same <RepeatsWord reduction={reduction} />; <AgainWords reduction={reduction} />
         </>
       )}
       .

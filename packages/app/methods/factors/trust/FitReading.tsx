@@ -1,10 +1,10 @@
 import type { Factors } from '@wold/core/methods/factors/factors';
 import { ViewSwitch } from '../../../controls/ViewSwitch';
 import { Resulting } from '../../../readings/Problem';
-import { useReplicates } from '../../../results/stages';
 import { useTable } from '../../../store/TableContext';
 import { useView } from '../../../store/useView';
-import { ReplicatesTable } from '../../parts/trust/ReplicatesTable';
+import { AGAIN_VIEWS, DrawnAnew, isAgainView } from '../../parts/trust/DrawnAnew';
+import { Repeats } from '../../parts/trust/Repeats';
 import { useFactors, type FactorReduction } from '../results';
 import { FitFigures } from './FitFigures';
 import { ReliabilityView } from './ReliabilityView';
@@ -15,6 +15,7 @@ const VIEWS = [
   ['fit', 'Fit'],
   ['residuals', 'Residuals'],
   ['reliability', 'Reliability'],
+  ...AGAIN_VIEWS,
   ['repeats', 'Repeats'],
 ] as const;
 
@@ -26,7 +27,7 @@ export function FitReading({ reduction }: { reduction: FactorReduction }) {
 
 function Views({ reduction, factors }: { reduction: FactorReduction; factors: Factors }) {
   const { matrix } = useTable();
-  const views = VIEWS.filter(([view]) => matrix === null || view !== 'repeats');
+  const views = VIEWS.filter(([view]) => matrix === null || (view !== 'repeats' && !isAgainView(view)));
   const [view, setView] = useView(
     'fit',
     views.map(([name]) => name),
@@ -37,26 +38,8 @@ function Views({ reduction, factors }: { reduction: FactorReduction; factors: Fa
       {view === 'fit' && <FitFigures reduction={reduction} factors={factors} />}
       {view === 'residuals' && <ResidualsView reduction={reduction} factors={factors} />}
       {view === 'reliability' && <ReliabilityView reduction={reduction} factors={factors} />}
-      {view === 'repeats' &&
-        (reduction.repeatsBy.length === 0 ? (
-          <p className="soft">
-            Rows that measure the same thing again tell how much of the scatter is measurement. Choose in the
-            sentence above the columns whose equal entries, all together, mark them.
-          </p>
-        ) : (
-          <Repeats reduction={reduction} />
-        ))}
+      {isAgainView(view) && <DrawnAnew reduction={reduction} view={view} />}
+      {view === 'repeats' && <Repeats reduction={reduction} />}
     </div>
-  );
-}
-
-function Repeats({ reduction }: { reduction: FactorReduction }) {
-  const reading = useReplicates(reduction);
-  return (
-    <Resulting reading={reading}>
-      {value => (
-        <ReplicatesTable reduction={reduction} label={reduction.repeatsBy.join(' and ')} value={value} />
-      )}
-    </Resulting>
   );
 }

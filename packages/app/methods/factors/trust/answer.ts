@@ -1,10 +1,14 @@
 import { fixed } from '@wold/core/writeup/format';
 import type { Answer } from '../../../readings/answer';
+import { useAnswerWithAgain } from '../../parts/trust/againAnswer';
 import { useFactors, type FactorReduction } from '../results';
 import { GOOD_FIT } from './rules';
 
 /** RMSEA .058 · SRMR .039 */
-export function useFitAnswer(reduction: FactorReduction): Answer {
+export const useFitAnswer = (reduction: FactorReduction): Answer =>
+  useAnswerWithAgain(reduction, useOwnAnswer(reduction));
+
+function useOwnAnswer(reduction: FactorReduction): Answer {
   const { value, stale, problem } = useFactors(reduction);
   if (problem !== null || value === null) {
     return { text: 'not judged yet', stale: problem === null, attention: 0, because: '' };

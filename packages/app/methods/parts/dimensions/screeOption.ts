@@ -2,6 +2,7 @@ import type { Size } from '../../../charts/size';
 import type { ChartOption } from '../../../charts/echarts';
 import { FONT, textStyle } from '../../../charts/textStyle';
 import { figure, percent } from '@wold/core/writeup/format';
+import type { Interval } from '@wold/core/trust/resamples';
 import type { Tokens } from '../../../theme/tokens';
 
 /** Pixels that the scree keeps free around its plot; the cut line is placed by them. */
@@ -29,6 +30,8 @@ export interface Screed {
   /** A level to hold eigenvalues against, and what to call its line. */
   readonly average: number;
   readonly averageName: string;
+  /** 95 % intervals of the leading eigenvalues over rows drawn anew, where these are at hand. */
+  readonly intervals?: readonly Interval[] | null;
 }
 
 interface Scree extends Screed {
@@ -67,6 +70,7 @@ export function screeOption(scree: Scree, tokens: Tokens, size: Size): ChartOpti
         lineStyle: againstLine(kind, tokens),
         z: 1,
       })),
+      ...intervalLines(scree, shown, tokens),
       keptDimensions(scree, points, tokens, size.width),
     ],
   };
@@ -167,6 +171,28 @@ function eigenvalueLine(scree: Scree, points: readonly Point[], shown: number, t
       ],
     },
   };
+}
+
+/** Where 95 % of resamples have each eigenvalue, as an upright line through its point. */
+function intervalLines({ intervals, log }: Scree, shown: number, tokens: Tokens) {
+  const drawn = (intervals ?? []).slice(0, shown).filter(({ low }) => !log || low > 0);
+  if (drawn.length === 0) return [];
+  return [
+    {
+      type: 'lines' as const,
+      coordinateSystem: 'cartesian2d',
+      name: '95 % of resamples',
+      silent: true,
+      data: drawn.map(({ low, high }, d) => ({
+        coords: [
+          [d + 1, low],
+          [d + 1, high],
+        ],
+      })),
+      lineStyle: { color: tokens.inkSoft, width: 3, opacity: 0.55 },
+      z: 2,
+    },
+  ];
 }
 
 /** The kept dimensions, each with its share: upright where they stand close. */

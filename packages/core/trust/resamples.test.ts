@@ -1,14 +1,28 @@
-import { columnOf, type Matrix } from '../../algebra/matrix';
-import { partSeed, seededRandom } from '../../algebra/random';
-import { congruence } from '../../algebra/congruence';
-import { toEnd } from '../../stages/course';
-import { preparedOf, tableOf } from '../../testTables';
-import type { PreparedRows } from '../../preparation/prepared';
-import { decompose } from './decompose';
-import { keepComponents } from './keepComponents';
-import { drawnTogether, resamplesSteps, type Resamples } from './resamples';
+import { columnOf, type Matrix } from '../algebra/matrix';
+import { partSeed, seededRandom } from '../algebra/random';
+import { congruence, pairedCongruence } from '../algebra/congruence';
+import { toEnd } from '../stages/course';
+import { preparedOf, tableOf } from '../testTables';
+import type { PreparedRows } from '../preparation/prepared';
+import type { Components } from '../methods/components/components';
+import { componentsFoundAnew } from '../methods/components/anew';
+import { decompose } from '../methods/components/decompose';
+import { keepComponents } from '../methods/components/keepComponents';
+import { drawnTogether, drawsOf } from './draws';
+import { resamplesSteps, type Resamples } from './resamples';
+import { PLAIN_RESAMPLING, type Resampling } from './resampling';
 
 const noProgress = () => undefined;
+
+function stepsOf(
+  prepared: PreparedRows,
+  found: Components,
+  way: Partial<Resampling>,
+  groups: readonly number[] | null = null,
+) {
+  const anew = componentsFoundAnew(prepared, found);
+  return resamplesSteps(anew, drawsOf(anew, groups), { ...PLAIN_RESAMPLING, ...way });
+}
 
 /** Resamples of prepared rows with so many dimensions kept. */
 function resampled(
@@ -18,7 +32,7 @@ function resampled(
   { seed = 1, alignment = 'matched' as 'matched' | 'turned', groups = null as number[] | null } = {},
 ): Resamples {
   const found = keepComponents(prepared, decompose(prepared), keep);
-  const steps = resamplesSteps(prepared, found, groups, { times, seed, alignment });
+  const steps = stepsOf(prepared, found, { times, seed, alignment }, groups);
   return steps.show(toEnd(steps, noProgress));
 }
 
@@ -41,14 +55,16 @@ const rowsDrawn = (n: number, seed: number): number[] => {
   return Array.from({ length: n }, () => whole(n));
 };
 
-/** Two matrices alike but for the signs of columns. */
+/** Two matrices alike but for the order and the signs of columns: draws are matched to what was found. */
 function expectAlike(a: Matrix, b: Matrix, digits: number): void {
-  for (let d = 0; d < a.columns; d++) {
-    const [x, y] = [columnOf(a, d), columnOf(b, d)];
+  const pairs = pairedCongruence(a, b);
+  expect(new Set(pairs.map(({ with: other }) => other)).size).toBe(a.columns);
+  pairs.forEach(({ with: other }, d) => {
+    const [x, y] = [columnOf(a, d), columnOf(b, other)];
     const sign = congruence(x, y) < 0 ? -1 : 1;
     const size = Math.max(...y.map(Math.abs));
     x.forEach((value, j) => expect((sign * value) / size).toBeCloseTo(y[j]! / size, digits));
-  }
+  });
 }
 
 test.each(['unit-variance', 'centre', 'none'] as const)(
@@ -69,6 +85,55 @@ test.each(['unit-variance', 'centre', 'none'] as const)(
     }
   },
 );
+
+test('rows keep their weights, however far the measures lie from 0', () => {
+  const columns = made(40, 4, 6).map(column => column.map(value => 1e6 + value));
+  const { uniform } = seededRandom(2);
+  const weights = Array.from({ length: 40 }, () => 0.2 + uniform());
+  const measures = ['x1', 'x2', 'x3', 'x4'];
+  for (const scale of ['unit-variance', 'centre'] as const) {
+    const one = resampled(preparedOf([...columns, weights], { measures, weight: 'x5', scale }), 2, 1, {
+      seed: 3,
+    });
+    const anew = preparedOf(drawn([...columns, weights], rowsDrawn(40, 3)), {
+      measures,
+      weight: 'x5',
+      scale,
+    });
+    const wanted = keepComponents(anew, decompose(anew), 2);
+    one.eigenvalues.forEach(({ low }, d) =>
+      expect(low / wanted.eigenvalues[0]!).toBeCloseTo(wanted.eigenvalues[d]! / wanted.eigenvalues[0]!, 8),
+    );
+    expectAlike(one.low, wanted.loadings, 7);
+  }
+});
+
+test('fewer rows than measures: a draw is the components of its rows, and has no more dimensions than these', () => {
+  const columns = made(8, 14, 4);
+  const one = resampled(preparedOf(columns, { scale: 'centre' }), 2, 1, { seed: 5 });
+  const rows = rowsDrawn(8, 5);
+  const anew = preparedOf(drawn(columns, rows), { scale: 'centre' });
+  const wanted = keepComponents(anew, decompose(anew), 2);
+  expectAlike(one.low, wanted.loadings, 8);
+  const distinct = new Set(rows).size;
+  one.eigenvalues
+    .slice(distinct - 1)
+    .forEach(({ low }) => expect(Math.abs(low) / wanted.eigenvalues[0]!).toBeLessThan(1e-12));
+});
+
+test('rotated dimensions are turned onto those that were found, whose space a rotation leaves as it is', () => {
+  const columns = made(60, 6, 3);
+  const prepared = preparedOf(columns);
+  const rotation = { method: 'varimax', power: 4 } as const;
+  const turned = keepComponents(prepared, decompose(prepared), 2, rotation);
+  const steps = stepsOf(prepared, turned, { times: 60, seed: 1, alignment: 'matched' });
+  const { again, low, high } = steps.show(toEnd(steps, noProgress));
+  expect(Math.min(...again)).toBeGreaterThan(0.9);
+  const within = turned.loadings.values.filter(
+    (value, at) => low.values[at]! <= value && value <= high.values[at]!,
+  );
+  expect(within.length / turned.loadings.values.length).toBeGreaterThan(0.9);
+});
 
 test('weights that are counts are rows that stand there so often: the same draws, the same figures', () => {
   const columns = made(25, 4, 9);
@@ -180,9 +245,9 @@ test('kept gaps and too many measures are refused, and say what to do', () => {
 test('what is shown on the way is of those that are done, and goes on to the same end', () => {
   const prepared = preparedOf(made(30, 4, 1));
   const found = keepComponents(prepared, decompose(prepared), 2);
-  const steps = resamplesSteps(prepared, found, null, { times: 40, seed: 2, alignment: 'matched' });
+  const steps = stepsOf(prepared, found, { times: 40, seed: 2, alignment: 'matched' });
   const whole = steps.show(toEnd(steps, noProgress));
-  const part = resamplesSteps(prepared, found, null, { times: 10, seed: 2, alignment: 'matched' });
+  const part = stepsOf(prepared, found, { times: 10, seed: 2, alignment: 'matched' });
   const first = part.show(toEnd(part, noProgress));
   expect(first.done).toBe(10);
   expect(whole.done).toBe(40);
