@@ -1,6 +1,11 @@
 import type { NeighbourMap } from '@wold/core/methods/neighbours/neighbourMap';
 import type { MapAgreement, MapQuality } from '@wold/core/methods/neighbours/quality';
 import type { Region, RegionApart } from '@wold/core/methods/neighbours/setApart';
+import type { DistanceDensity } from '@wold/core/methods/neighbours/judged/distanceDensity';
+import type { Gapped, Gaps } from '@wold/core/methods/neighbours/judged/gaps';
+import type { AgreementOfNothing } from '@wold/core/methods/neighbours/judged/ofNothing';
+import type { OtherSeeds } from '@wold/core/methods/neighbours/judged/otherSeeds';
+import type { TruenessAt } from '@wold/core/nearest/truenessOver';
 import { askOf } from '@wold/core/recipe/requests';
 import type { ReductionBy } from '@wold/core/recipe/schema';
 import { findColumn } from '@wold/core/table/table';
@@ -65,4 +70,67 @@ export function useLabelInHand({ map }: NeighboursReduction): string | null {
 export function useSetApart(reduction: NeighboursReduction, region: Region): Finding<RegionApart> {
   const request = { ...askOf(useRecipe(), reduction), stage: 'setApart', region } as const;
   return useResult(request, `apart ${reduction.id}`, 'holding rows against the others');
+}
+
+/** How true the map is over the sizes of neighbourhoods. */
+export function useTruenessOver(reduction: NeighboursReduction): Finding<readonly TruenessAt[]> {
+  const request = { ...askOf(useRecipe(), reduction), stage: 'truenessOverSizes' } as const;
+  const finished = useFinished(reduction);
+  return useResult(request, `trueness ${reduction.id}`, `judging ${reduction.name} at all sizes`, finished);
+}
+
+/** Distances on the map against those in the table. */
+export function useDistanceDensity(reduction: NeighboursReduction): Finding<DistanceDensity> {
+  const request = { ...askOf(useRecipe(), reduction), stage: 'distanceDensity' } as const;
+  const finished = useFinished(reduction);
+  return useResult(request, `distances ${reduction.id}`, `holding distances against each other`, finished);
+}
+
+/** The same map by other seeds. */
+export function useOtherSeeds(reduction: NeighboursReduction): Finding<OtherSeeds> {
+  const { judgedAt, otherStarts: starts } = reduction.settings;
+  const label = useLabelInHand(reduction);
+  const asked = { judgedAt, label, starts };
+  const request = { ...askOf(useRecipe(), reduction), stage: 'otherSeeds', ...asked } as const;
+  const finished = useFinished(reduction);
+  return useResult(
+    request,
+    `seeds ${reduction.id}`,
+    `laying ${reduction.name} out by five other seeds`,
+    finished,
+  );
+}
+
+/** Whether the gaps around groups are the table's or the map's. */
+export function useGaps(reduction: NeighboursReduction, gapped: Gapped, wanted = true): Finding<Gaps> {
+  const { judgedAt } = reduction.settings;
+  const request = { ...askOf(useRecipe(), reduction), stage: 'mapGaps', judgedAt, gapped } as const;
+  const finished = useFinished(reduction);
+  return useResult(request, `gaps ${reduction.id}`, 'looking across the gaps', finished && wanted);
+}
+
+/** Which draw of the measures is looked at. */
+const DEALT = 1;
+
+/** The same settings on measures dealt out anew. */
+export function useMapOfNothing(reduction: NeighboursReduction): Finding<NeighbourMap> {
+  const request = { ...askOf(useRecipe(), reduction), stage: 'mapOfNothing', dealt: DEALT } as const;
+  const finished = useFinished(reduction);
+  return useResult(request, `nothing ${reduction.id}`, `laying out what nothing looks like`, finished);
+}
+
+/** What the label's agreement comes to there. */
+export function useAgreementOfNothing(reduction: NeighboursReduction): Finding<AgreementOfNothing> {
+  const { judgedAt } = reduction.settings;
+  const label = useLabelInHand(reduction);
+  const { value, stale } = useMapOfNothing(reduction);
+  const request = {
+    ...askOf(useRecipe(), reduction),
+    stage: 'agreementOfNothing',
+    dealt: DEALT,
+    judgedAt,
+    label: label ?? '',
+  } as const;
+  const wanted = value !== null && !stale && label !== null;
+  return useResult(request, `agreement of nothing ${reduction.id}`, 'looking at neighbours', wanted);
 }

@@ -1,6 +1,6 @@
 import { largestJudged } from '@wold/core/nearest/trueness';
 import { withSettings } from '@wold/core/recipe/edit/reductions';
-import { NumberWord } from '../../../controls/Word';
+import { ChoiceWord, NumberWord } from '../../../controls/Word';
 import { useEdit, useRecipe } from '../../../store/useStudy';
 import { useNeighbourMap, type NeighboursReduction } from '../results';
 
@@ -25,7 +25,28 @@ export function TruenessBrief({ reduction }: { reduction: NeighboursReduction })
           edit(withSettings(recipe, reduction, { judgedAt: Math.round(next) }), `judged at ${reduction.id}`)
         }
       />{' '}
-      of each row, on the map and in the table, and by the label that colours it.
+      of each row, on the map and in the table, and by the label that colours it; maps by five other seeds
+      start{' '}
+      <ChoiceWord
+        settles="Where rows start on maps by other seeds"
+        value={reduction.settings.otherStarts}
+        choices={[
+          {
+            value: 'alike' as const,
+            name: 'alike',
+            when: 'As this map does: what another seed changes in it.',
+          },
+          {
+            value: 'anywhere' as const,
+            name: 'anywhere',
+            when: 'At random: what of the map hangs on its start.',
+          },
+        ]}
+        onChoose={otherStarts =>
+          edit(withSettings(recipe, reduction, { otherStarts }), `other starts ${reduction.id}`)
+        }
+      />
+      .
     </>
   );
 }

@@ -5,7 +5,9 @@ import { fileStem } from '@wold/core/writeup/fileStem';
 import { TakeOutMenu } from '../../../outputs/TakeOutMenu';
 import { Resulting } from '../../../readings/Problem';
 import { VerdictTable, type TabledVerdict } from '../../../readings/VerdictTable';
+import { ViewSwitch } from '../../../controls/ViewSwitch';
 import { useTable } from '../../../store/TableContext';
+import { useView } from '../../../store/useView';
 import { CourseBar } from '../course/CourseBar';
 import {
   useLabelInHand,
@@ -15,14 +17,30 @@ import {
   type NeighboursReduction,
 } from '../results';
 import { TRUE_ENOUGH } from './answer';
+import { DistancesView } from './DistancesView';
+import { GapsView } from './GapsView';
+import { NothingView } from './NothingView';
+import { OverSizes } from './OverSizes';
+import { rankedRows } from './rankedRows';
+import { SeedsView } from './SeedsView';
+import { WorstRows } from './WorstRows';
 import styles from './TruenessReading.module.css';
+
+const VIEWS = [
+  ['true', 'How true'],
+  ['distances', 'Distances'],
+  ['seeds', 'Other seeds'],
+  ['gaps', 'Gaps'],
+  ['nothing', 'Beside nothing'],
+] as const;
 
 /** Can I rely on it? How true the map is to the neighbours in the table, and whether a label agrees among them. */
 export function TruenessReading({ reduction }: { reduction: NeighboursReduction }) {
   const map = useNeighbourMap(reduction);
-  const quality = useMapQuality(reduction);
-  const agreement = useMapAgreement(reduction);
-  const label = useLabelInHand(reduction);
+  const [view, setView] = useView(
+    'trueness',
+    VIEWS.map(([name]) => name),
+  );
   if (map.value === null || map.problem !== null) return <Resulting reading={map}>{() => null}</Resulting>;
   if (map.stale) {
     return (
@@ -34,10 +52,39 @@ export function TruenessReading({ reduction }: { reduction: NeighboursReduction 
   }
   return (
     <div className={styles.reading}>
+      <ViewSwitch views={VIEWS} view={view} onView={setView} />
+      {view === 'true' && <HowTrue reduction={reduction} />}
+      {view === 'distances' && <DistancesView reduction={reduction} />}
+      {view === 'seeds' && <SeedsView reduction={reduction} />}
+      {view === 'gaps' && <GapsView reduction={reduction} />}
+      {view === 'nothing' && <NothingView reduction={reduction} />}
+    </div>
+  );
+}
+
+/** At the size in hand, at all sizes, and row by row. */
+function HowTrue({ reduction }: { reduction: NeighboursReduction }) {
+  const quality = useMapQuality(reduction);
+  const agreement = useMapAgreement(reduction);
+  const label = useLabelInHand(reduction);
+  const { value: map } = useNeighbourMap(reduction);
+  return (
+    <>
       <Resulting reading={quality}>
         {value => (
           <>
             <VerdictTable label="How true the map is" verdicts={verdictsOf(value)} />
+            <div className={styles.beside}>
+              <OverSizes reduction={reduction} />
+              {map !== null && (
+                <WorstRows
+                  label="Rows told least"
+                  figure="neighbours kept"
+                  rows={rankedRows(map.rows, value.keptEach, true)}
+                  write="share"
+                />
+              )}
+            </div>
             <p className="soft small">
               {value.sampled === null
                 ? 'Of all rows that differ.'
@@ -57,7 +104,7 @@ export function TruenessReading({ reduction }: { reduction: NeighboursReduction 
           {value => <AgreementTable reduction={reduction} agreement={value} />}
         </Resulting>
       )}
-    </div>
+    </>
   );
 }
 
