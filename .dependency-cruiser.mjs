@@ -17,6 +17,7 @@ const CORE = [
   'use',
   'scenes',
   'recipe',
+  'report',
   'demo',
 ];
 

@@ -61,6 +61,7 @@ const mockWork: MethodWork = {
     const made = await figure(mockSums, ask as SumAsk);
     return { sums: 'problem' in made ? made : made.placed.at };
   },
+  report: () => Promise.resolve({ noun: 'Sum', methods: [], results: [], tables: [], checks: [] }),
   line: (result: Sums) => `${result.placed.at.columns} sums`,
 };
 const mockSchema = {

@@ -5,7 +5,11 @@ import type { Worked } from '../stages/worked';
 import type { AnyStage, AskOf, OutOf } from '../stages/stage';
 import type { Table } from '../table/table';
 import type { ProblemData } from '../problem';
+import type { Check } from '../writeup/check';
 import type { NamedDimension } from '../writeup/dimensionName';
+import type { Printed } from '../writeup/print';
+import type { PrintTable } from '../writeup/printTable';
+import type { Told } from '../writeup/told';
 import type { DimensionsAnew } from './anew';
 import type { AnyMethod } from './method';
 
@@ -81,6 +85,24 @@ export interface FigureSource<Settings, Ask> extends FileSource<Settings, Ask> {
   readonly host: Host;
 }
 
+/** What a method's report is made of. */
+export interface ReportSource<Settings, Ask, Result> extends FigureSource<Settings, Ask> {
+  readonly output: ReductionOutput<Result, Settings>;
+  readonly print: Printed;
+  /** Starts the keys of all that it gives. */
+  readonly key: (of: string) => string;
+}
+
+/** What is said of a reduction in a report. */
+export interface ReductionReport {
+  /** What one of its dimensions is called that has no name. */
+  readonly noun: string;
+  readonly methods: readonly Told[];
+  readonly results: readonly Told[];
+  readonly tables: readonly PrintTable[];
+  readonly checks: readonly Check[];
+}
+
 /** What a method does, beside what {@link AnyMethod} says of it. */
 export interface MethodWork {
   readonly method: AnyMethod;
@@ -93,6 +115,9 @@ export interface MethodWork {
   /** A line on a result: how many dimensions of how many. */
   // eslint-disable-next-line @typescript-eslint/no-explicit-any
   readonly line: (result: any) => string;
+  /** Its part of a report. */
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any
+  readonly report: (source: ReportSource<any, any, any>) => Promise<ReductionReport>;
   /**
    * Its dimensions as they are found again from rows that weigh otherwise, by a bench on which its own stages and those
    * that these rest on can be asked for; not there where it has no dimensions with loadings.

@@ -9,6 +9,7 @@ import { pixelsOf } from '../table/pixels';
 import { canHaveRole, guessRoles } from '../table/role';
 import { hasCases, sceneOf, type Table } from '../table/table';
 import { PLAIN_RESAMPLING } from '../trust/resampling';
+import { PLAIN_WRITEUP } from '../writeup/writeup';
 import type { Recipe, Reduction } from './schema';
 
 import { RECIPE_VERSION } from './migrate';
@@ -64,6 +65,7 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
         measures.length,
       ),
     ],
+    writeup: { ...PLAIN_WRITEUP },
   };
 }
 

@@ -1,3 +1,4 @@
+import { PLAIN_WRITEUP } from '../writeup/writeup';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readDelimited } from '../table/readDelimited';
@@ -144,6 +145,7 @@ const OF_TENTH = new Map<string, unknown>([
   ['resamples', { times: 500, seed: 1, alignment: 'matched', groups: null, alike: 0.95, halves: null }],
   ['again', false],
   ['otherStarts', 'alike'],
+  ['writeup', PLAIN_WRITEUP],
 ]);
 
 /** A recipe without what was not known then, all of it being at rest. */
@@ -255,6 +257,7 @@ test('a recipe that version 9 wrote is read: how rows are drawn anew belongs to 
       new Map<string, unknown>([
         ['again', false],
         ['otherStarts', 'alike'],
+        ['writeup', PLAIN_WRITEUP],
       ]),
     ),
   ).toEqual(known);

@@ -6,7 +6,9 @@ import { COLUMN_TYPES } from '../table/columnType';
 import { ROLES } from '../table/role';
 import { migrate, RECIPE_VERSION } from './migrate';
 import { DECIMAL_MARKS, DELIMITERS, ENCODINGS, QUOTES, THOUSANDS_MARKS } from '../table/readingChoices';
-import { LONGEST_REASON, LONGEST_WORDING, LONGEST_NAME } from '../limits';
+import { LARGEST_DRAWING, LONGEST_NAME, LONGEST_REASON, LONGEST_SENTENCE, LONGEST_WORDING } from '../limits';
+import { isDrawing } from '../writeup/drawing';
+import { PLACES, PLAIN_WRITEUP, type Writeup } from '../writeup/writeup';
 import { listOf, name } from '../listSchema';
 import { profileSchema } from '../methods/profileSchema';
 import { settingsSchema, askedSchema } from '../methods/schemas';
@@ -70,6 +72,49 @@ const resamplingSchema = z.strictObject({
   alike: z.number().min(0.5).max(1),
   halves: z.string().nullable(),
 }) satisfies z.ZodType<ResamplingSettings>;
+
+const keyed = { key: z.string().min(1).max(LONGEST_WORDING) };
+const place = z.enum(PLACES);
+const longText = z.string().max(LONGEST_SENTENCE);
+
+/** What is made of the report that grows from the study. */
+const writeupSchema = z.strictObject({
+  style: z.strictObject({
+    decimals: z.int().min(1).max(4),
+    zero: z.boolean(),
+    p: z.enum(['exact', 'levels']),
+  }),
+  out: z.array(z.string()),
+  edited: listOf(z.strictObject({ ...keyed, text: longText }), 'key'),
+  added: listOf(
+    z.strictObject({
+      ...keyed,
+      section: z.string(),
+      place,
+      after: z.string().nullable(),
+      text: longText,
+    }),
+    'key',
+  ),
+  order: z.array(z.strictObject({ section: z.string(), place, keys: z.array(z.string()) })),
+  figures: listOf(
+    z.strictObject({
+      ...keyed,
+      section: z.string(),
+      title: longText,
+      caption: longText,
+      width: z.number().min(20).max(400),
+      height: z.number().min(20).max(400),
+      svg: z
+        .string()
+        .max(LARGEST_DRAWING)
+        .refine(isDrawing, 'a drawing may hold no script and fetch nothing'),
+      of: z.string(),
+    }),
+    'key',
+  ),
+  seen: listOf(z.strictObject({ figure: z.string(), text: longText }), 'figure').nullable(),
+}) satisfies z.ZodType<Writeup>;
 
 /** What a dimension was like when it was named or put into the table. */
 const profile = profileSchema.optional();
@@ -216,6 +261,7 @@ const recipeSchema = z.strictObject({
     })
     .default({ ...PLAIN_SUITABILITY }),
   reductions: z.array(reductionSchema).min(1),
+  writeup: writeupSchema.default({ ...PLAIN_WRITEUP }),
 });
 
 /** All that an analyst decides: what is computed is a function of a table and this. */

@@ -23,6 +23,7 @@ import { componentsAnew, componentsScored } from './outcome';
 import type { MethodWork } from '../work';
 import { rotate } from './rotate';
 import { NO_ROTATION } from './rotation';
+import { componentsReport } from './report';
 import * as stages from './stages';
 import type { Kept, OfDecomposition } from './stages';
 
@@ -103,5 +104,6 @@ export const COMPONENTS: MethodWork = {
     const rows = rowsOf(await need(prepared, { preparation: ask.preparation }));
     return componentsFoundAnew(rows, await need(stages.components, ask));
   },
+  report: componentsReport,
   line: ({ kept, eigenvalues }: Components) => `${kept} of ${eigenvalues.length} dimensions kept`,
 };

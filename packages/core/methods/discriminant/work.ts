@@ -9,6 +9,7 @@ import { discriminate, labelled } from './discriminate';
 import { discriminantFigures } from './figures';
 import { groupsBy } from './groups';
 import { discriminantMethod } from './method';
+import { discriminantReport } from './report';
 import * as stages from './stages';
 import type { DiscriminantAsk } from './stages';
 import { DISCRIMINANT_FILES } from './tables';
@@ -48,6 +49,7 @@ export const DISCRIMINANT: MethodWork = {
     const { groups, of, label } = await groupedRows(ask, bench);
     return axesFoundAnew(of, groups, await bench.need(stages.discriminant, ask), { ...ask, label });
   },
+  report: discriminantReport,
   line: ({ kept, eigenvalues, label }: Discriminant) =>
     `${kept} of ${eigenvalues.length} axes that part ${label}`,
 };

@@ -1,6 +1,18 @@
-import { coefficient, count, figure, fixed, inWords, pEquation, percent } from '../../writeup/format';
+import { count, figure, fixed, inWords } from '../../writeup/format';
+import { PLAIN_PRINT, printed, type Printed } from '../../writeup/print';
+import {
+  capital,
+  listed,
+  live,
+  plainText,
+  sentence,
+  told,
+  type LiveFigure,
+  type Told,
+} from '../../writeup/told';
 import { givenName, type NamedDimension } from '../../writeup/dimensionName';
 import { leadCounts } from '../leading';
+import { pairsOf } from '../pairsOf';
 import type { ReductionOutput } from '../work';
 import type { Factors } from './factors';
 import { CORRELATED, meanPhi, remarksOn } from './remarks';
@@ -48,46 +60,85 @@ export function rotationWords({ method, normalise, power, gamma, epsilon }: Fact
 export const factorName = (names: readonly NamedDimension[], factor: number): string =>
   givenName(names, factor) ?? `Factor ${factor}`;
 
-const listed = (names: readonly string[]): string =>
-  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`;
+/** How what is said is keyed and printed. */
+interface Saying {
+  readonly key: (of: string) => string;
+  readonly print: Printed;
+}
+
+const PLAIN: Saying = { key: of => of, print: printed(PLAIN_PRINT) };
+
+const paragraph = (sentences: readonly Told[]): string => sentences.map(plainText).join(' ');
 
 /** How the factors were come by: the sentences of a methods section. */
-export function methodsParagraph({ result, settings }: Output): string {
+export const methodsParagraph = (output: Output): string => paragraph(methodsTold(output, PLAIN));
+
+/** What was found: the sentences of a results section. */
+export const resultsParagraph = (output: Output): string => paragraph(resultsTold(output, PLAIN));
+
+/** The same, sentence by sentence. */
+export function methodsTold({ result, settings }: Output, { key }: Saying): Told[] {
   const { measures, n, rotated, kind, smoothing, extraction } = result;
   const m = rotated.pattern.columns;
   const { keep, retention, rotation, trail } = settings;
-  const rows = n === null ? '' : ` (n = ${n.toLocaleString('en')})`;
-  const settled =
-    keep === 'parallel'
-      ? `Their number, ${inWords(m)}, is that of parallel analysis of common factors (Horn 1965; Humphreys and Montanelli 1975; ${retention.simulations} tables of ${retention.data === 'normal' ? 'random normal numbers' : 'shuffled columns'}, ${retention.percentile}th percentile).${result.note === null ? '' : ` ${result.note}`}`
-      : `${capital(inWords(m))} ${m === 1 ? 'factor was' : 'factors were'} kept.`;
-  const starts =
-    rotated.starts > 1
-      ? ` Of ${rotated.starts} starts of the rotation ${rotated.reached} ended at the best of ${count(rotated.optima, 'end')}.`
-      : '';
+  const rows: (string | LiveFigure)[] =
+    n === null ? [] : [' (n = ', live('n', n.toLocaleString('en'), 4), ')'];
   return [
-    `Common factors of ${KINDS[kind]} of ${count(measures.length, 'measure')}${rows} were extracted ${EXTRACTED[settings.extraction]} in ${count(extraction.iterations, 'iteration')}.`,
+    sentence(key('method'), [
+      `Common factors of ${KINDS[kind]} of `,
+      live('measures', count(measures.length, 'measure'), 4),
+      ...rows,
+      ` were extracted ${EXTRACTED[settings.extraction]} in `,
+      live('iterations', count(extraction.iterations, 'iteration'), 4),
+      '.',
+    ]),
     ...(smoothing.raised > 0
       ? [
-          `The correlations had ${count(smoothing.raised, 'negative eigenvalue')}, which ${smoothing.raised === 1 ? 'was' : 'were'} raised above 0 (Knol and ten Berge 1989); no correlation changed by more than ${fixed(smoothing.change, 3)}.`,
+          told(
+            key('smoothing'),
+          )`The correlations had ${live('raised', count(smoothing.raised, 'negative eigenvalue'), 4)}, which ${smoothing.raised === 1 ? 'was' : 'were'} raised above 0 (Knol and ten Berge 1989); no correlation changed by more than ${live('change', fixed(smoothing.change, 3), 4)}.`,
         ]
       : []),
-    settled,
-    m > 1 ? `They were ${rotationWords(rotation)}.${starts}` : '',
-    `Scores are estimated ${SCORED[settings.scoring]}.`,
+    keep === 'parallel'
+      ? told(
+          key('kept'),
+        )`Their number, ${live('kept', inWords(m), 4)}, is that of parallel analysis of common factors (Horn 1965; Humphreys and Montanelli 1975; ${String(retention.simulations)} tables of ${retention.data === 'normal' ? 'random normal numbers' : 'shuffled columns'}, ${String(retention.percentile)}th percentile).${result.note === null ? '' : ` ${result.note}`}`
+      : told(
+          key('kept'),
+        )`${live('kept', capital(inWords(m)), 4)} ${m === 1 ? 'factor was' : 'factors were'} kept.`,
+    ...(m > 1
+      ? [
+          sentence(key('rotation'), [
+            `They were ${rotationWords(rotation)}.`,
+            ...(rotated.starts > 1
+              ? [
+                  ' Of ',
+                  live('starts', String(rotated.starts), 4),
+                  ' starts of the rotation ',
+                  live('reached', String(rotated.reached), 4),
+                  ' ended at the best of ',
+                  live('ends', count(rotated.optima, 'end'), 4),
+                  '.',
+                ]
+              : []),
+          ]),
+        ]
+      : []),
+    told(key('scores'))`Scores are estimated ${SCORED[settings.scoring]}.`,
     ...trail.map(
       ({ measures: out, reason }, step) =>
-        `${step === 0 ? 'First' : 'Then'} ${listed(out)} ${out.length === 1 ? 'was' : 'were'} set aside${reason === '' ? '' : ` (${reason})`}.`,
+        told(
+          key(`trail ${step + 1}`),
+        )`${step === 0 ? 'First' : 'Then'} ${listed(out)} ${out.length === 1 ? 'was' : 'were'} set aside${reason === '' ? '' : ` (${reason})`}.`,
     ),
-  ]
-    .filter(Boolean)
-    .join(' ');
+  ];
 }
 
-/** What was found: the sentences of a results section. */
-export function resultsParagraph({ result, settings, names, wordings }: Output): string {
+/** What was found, sentence by sentence. */
+export function resultsTold({ result, settings, names, wordings }: Output, { key, print }: Saying): Told[] {
   const { communalities, jointShare, rotated, residuals, fit, structureSquares, reliabilities, scores } =
     result;
+  const { coefficient, percent } = print;
   const { pattern, phi, oblique } = rotated;
   const m = pattern.columns;
   const name = (d: number) => factorName(names, d + 1);
@@ -97,55 +148,101 @@ export function resultsParagraph({ result, settings, names, wordings }: Output):
   );
   const counts = leadCounts(pattern);
   const remarks = remarksOn(result, fadeOf(settings, result.n));
-  const strongest = (d: number) => {
+  const strongest = (d: number): (string | LiveFigure)[] => {
     const sizes = Array.from(result.measures, (_, j) => Math.abs(pattern.values[d * pattern.rows + j]!));
     const j = sizes.indexOf(sizes.reduce((a, b) => Math.max(a, b), 0));
     const measure = result.measures[j]!;
     const wording = wordings.get(measure);
-    return `${wording === undefined ? measure : `“${wording}”`}, ${coefficient(pattern.values[d * pattern.rows + j]!)}`;
+    return [
+      `${wording === undefined ? measure : `“${wording}”`}, `,
+      live('strongest', coefficient(pattern.values[d * pattern.rows + j]!), 5),
+    ];
   };
-  const pairs = Array.from({ length: m }, (_, b) =>
-    Array.from({ length: b }, (_a, a) => [a, b] as const),
-  ).flat();
   return [
-    `Together the ${m === 1 ? 'factor holds' : `${inWords(m)} factors hold`} ${percent(jointShare, 1)} of all variance; communalities lie between ${coefficient(least)} and ${coefficient(most)}.`,
+    told(
+      key('held'),
+    )`Together the ${m === 1 ? 'factor holds' : `${inWords(m)} factors hold`} ${live('held', percent(jointShare, 1), 4)} of all variance; communalities lie between ${live('least', coefficient(least), 5)} and ${live('most', coefficient(most), 5)}.`,
     ...Array.from({ length: m }, (_, d) => {
       const { alpha, omega } = reliabilities[d]!;
-      const worth = 'coefficients' in scores ? `; determinacy ${coefficient(scores.determinacy[d]!)}` : '';
-      return `${name(d)} leads ${count(counts[d]!, 'measure')} (most: ${strongest(d)}; sum of squared structure loadings ${fixed(structureSquares[d]!, 2)}; α ${coefficient(alpha)}, ω ${coefficient(omega)}${worth}).`;
+      return sentence(key(`dimension ${d + 1}`), [
+        `${name(d)} leads `,
+        live('leads', count(counts[d]!, 'measure'), 5),
+        ' (most: ',
+        ...strongest(d),
+        '; sum of squared structure loadings ',
+        live('squares', fixed(structureSquares[d]!, 2), 5),
+        '; α ',
+        live('alpha', coefficient(alpha), 7),
+        ', ω ',
+        live('omega', coefficient(omega), 7),
+        ...('coefficients' in scores
+          ? ['; determinacy ', live('determinacy', coefficient(scores.determinacy[d]!), 7)]
+          : []),
+        ').',
+      ]);
     }),
     ...(oblique && m > 1
       ? [
-          `The factors correlate: ${pairs.map(([a, b]) => `${name(a)} with ${name(b)} ${coefficient(phi.values[b * m + a]!)}`).join(', ')}; the mean size of ${coefficient(meanPhi(result))} ${meanPhi(result) >= CORRELATED ? 'calls' : 'does not call'} for correlated factors.`,
+          sentence(key('phi'), [
+            'The factors correlate: ',
+            ...pairsOf(m).flatMap(([a, b], place) => [
+              `${place === 0 ? '' : ', '}${name(a)} with ${name(b)} `,
+              live(`phi ${a + 1} ${b + 1}`, coefficient(phi.values[b * m + a]!), 5),
+            ]),
+            '; the mean size of ',
+            live('mean', coefficient(meanPhi(result)), 5),
+            ` ${meanPhi(result) >= CORRELATED ? 'calls' : 'does not call'} for correlated factors.`,
+          ]),
         ]
       : []),
     fit === null
-      ? `The fit cannot be tested; SRMR ${fixed(residuals.srmr, 3)}.`
-      : `χ²(${fit.df}) = ${fixed(fit.corrected.value, 1)} with Bartlett’s correction, p ${pEquation(fit.corrected.p)}; RMSEA ${fixed(fit.rmsea, 3)} (90 % interval ${fixed(fit.rmseaLow, 3)} to ${fixed(fit.rmseaHigh, 3)}), TLI ${fixed(fit.tli, 3)}, CFI ${fixed(fit.cfi, 3)}, SRMR ${fixed(residuals.srmr, 3)}.`,
-    `${percent(residuals.beyond, 1)} of the residual correlations are beyond ±.05.`,
-    ...remarkSentences(result, remarks, name),
-  ].join(' ');
+      ? told(key('fit'))`The fit cannot be tested; SRMR ${live('srmr', fixed(residuals.srmr, 3), 7)}.`
+      : told(
+          key('fit'),
+        )`χ²(${live('df', String(fit.df), 7)}) = ${live('chi', fixed(fit.corrected.value, 1), 7)} with Bartlett’s correction, p ${live('p', print.p(fit.corrected.p), 7)}; RMSEA ${live('rmsea', fixed(fit.rmsea, 3), 7)} (90 % interval ${live('low', fixed(fit.rmseaLow, 3), 7)} to ${live('high', fixed(fit.rmseaHigh, 3), 7)}), TLI ${live('tli', fixed(fit.tli, 3), 7)}, CFI ${live('cfi', fixed(fit.cfi, 3), 7)}, SRMR ${live('srmr', fixed(residuals.srmr, 3), 7)}.`,
+    told(
+      key('residuals'),
+    )`${live('beyond', percent(residuals.beyond, 1), 7)} of the residual correlations are beyond ±.05.`,
+    ...remarkSentences(result, remarks, name, key),
+  ];
 }
 
 function remarkSentences(
   { extraction, rotated }: Factors,
   { crossing, thin, heywood, poorlyHeld }: ReturnType<typeof remarksOn>,
   name: (d: number) => string,
-): string[] {
+  key: Saying['key'],
+): Told[] {
   return [
     ...(heywood.length > 0
-      ? [`${listed(heywood)}: a communality of 1 or more (Heywood case), so that the solution is improper.`]
+      ? [
+          told(
+            key('heywood'),
+          )`${listed(heywood)}: a communality of 1 or more (Heywood case), so that the solution is improper.`,
+        ]
       : []),
     ...(extraction.converged
       ? []
-      : [`The extraction did not converge in ${extraction.iterations} iterations.`]),
-    ...(rotated.converged ? [] : [`The rotation did not settle in ${rotated.iterations} iterations.`]),
+      : [
+          told(
+            key('extraction'),
+          )`The extraction did not converge in ${live('iterations', String(extraction.iterations), 7)} iterations.`,
+        ]),
+    ...(rotated.converged
+      ? []
+      : [
+          told(
+            key('settled'),
+          )`The rotation did not settle in ${live('iterations', String(rotated.iterations), 7)} iterations.`,
+        ]),
     ...(thin.length > 0
-      ? [`${listed(thin.map(name))} ${thin.length === 1 ? 'leads' : 'lead'} fewer than three measures.`]
+      ? [
+          told(
+            key('thin'),
+          )`${listed(thin.map(name))} ${thin.length === 1 ? 'leads' : 'lead'} fewer than three measures.`,
+        ]
       : []),
-    ...(crossing.length > 0 ? [`On two factors or more: ${listed(crossing)}.`] : []),
-    ...(poorlyHeld.length > 0 ? [`Communality under .40: ${listed(poorlyHeld)}.`] : []),
+    ...(crossing.length > 0 ? [told(key('crossing'))`On two factors or more: ${listed(crossing)}.`] : []),
+    ...(poorlyHeld.length > 0 ? [told(key('poor'))`Communality under .40: ${listed(poorlyHeld)}.`] : []),
   ];
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -21,6 +21,7 @@ import { factorsFigures } from './figures';
 import { factorsMethod } from './method';
 import { factorsAnew, factorsScored } from './outcome';
 import { smoothed } from './smoothed';
+import { factorsReport } from './told';
 import * as stages from './stages';
 import type { FactorsAsk } from './stages';
 import { FACTORS_FILES } from './tables';
@@ -139,6 +140,7 @@ export const FACTORS: MethodWork = {
     const made = await bench.need(stages.factors, ask);
     return factorsFoundAnew(rows, made, await askedOf(ask, rows, bench));
   },
+  report: factorsReport,
   line: ({ measures, rotated, jointShare }: Factors) =>
     `${rotated.pattern.columns} factors of ${measures.length} measures, ${(100 * jointShare).toFixed(1)} % of the variance held together`,
 };

@@ -21,6 +21,7 @@ import { shuffledPrepared } from './judged/shuffledPrepared';
 import { levelsOf } from './levelsOf';
 import { mapPoints } from './mapPoints';
 import { setApart } from './setApart';
+import { neighboursReport } from './report';
 import * as stages from './stages';
 import type { NeighboursAsk, OfGraph } from './question';
 import { placeOnMap } from './placing/placeOnMap';
@@ -138,6 +139,7 @@ export const NEIGHBOURS: MethodWork = {
   works,
   files: NEIGHBOURS_FILES,
   figures: neighboursFigures,
+  report: neighboursReport,
   line: ({ by, graph, done }: NeighbourMap) =>
     `${by === 't-sne' ? 't-SNE' : 'UMAP'} of ${graph.points} rows, ${done} ${by === 't-sne' ? 'iterations' : 'epochs'}`,
 };

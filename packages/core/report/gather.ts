@@ -1,0 +1,264 @@
+import { quietHost, stretch, type Host } from '../host';
+import { methodNamed } from '../methods/all';
+import { namesOn } from '../methods/names';
+import { workOf } from '../methods/works';
+import type { AskFigures, ReductionReport } from '../methods/work';
+import type { Account } from '../preparation/prepared';
+import { Problem, problemData } from '../problem';
+import { studyBench } from '../recipe/compute';
+import { outputOf } from '../recipe/outputOf';
+import { dimensionsAnewOf, preparationFor, preparationOf, reducedBy } from '../recipe/requests';
+import type { Recipe, Reduction } from '../recipe/schema';
+import { STAGES } from '../recipe/stages';
+import type { Memo } from '../stages/memo';
+import { findColumn, hasCases, type Table } from '../table/table';
+import { isQuickToResample } from '../trust/resampling';
+import type { Check } from '../writeup/check';
+import { givenName } from '../writeup/dimensionName';
+import { count } from '../writeup/format';
+import { printed, type Printed } from '../writeup/print';
+import type { PrintTable } from '../writeup/printTable';
+import { live, told, type Told } from '../writeup/told';
+import { groupMeansPrint } from './groupMeans';
+import { halvesTold, resamplesMethod, resamplesPrint, resamplesTold } from './again';
+import { descriptionPrint, preparationTold } from './preparation';
+import type { Report, ReportSection } from './report';
+import { suitabilityPrint, suitabilityTold } from './suitability';
+
+/**
+ * A report of a study, grown from its recipe and its results: sentences with the figures in them, tables, and what such a
+ * report is expected to hold. What cannot be had is left out, and missing in the checklist.
+ *
+ * @param table as the recipe arranges it, columns of scores included
+ */
+export async function reportOf(
+  table: Table,
+  recipe: Recipe,
+  host: Host = quietHost,
+  memo: Memo = new Map(),
+): Promise<Report> {
+  const bench = studyBench(table, host, memo);
+  const find: AskFigures = async (stage, ask, part = host) => {
+    try {
+      return await bench.need(stage, ask, part);
+    } catch (thrown) {
+      if (!(thrown instanceof Problem)) throw thrown;
+      return { problem: problemData(thrown) };
+    }
+  };
+  const print = printed(recipe.writeup.style);
+  const first = await studySections(table, recipe, find, print, stretch(host, 0, 0.3));
+  const sections: ReportSection[] = [...first.sections];
+  const checks: Report['checks'][number][] = [...first.checks];
+  for (const [index, reduction] of recipe.reductions.entries()) {
+    const share = 0.7 / recipe.reductions.length;
+    const part = stretch(host, 0.3 + share * index, 0.3 + share * (index + 1));
+    const made = await reductionSection(table, recipe, reduction, find, print, part);
+    if (made === null) continue;
+    sections.push(made.section);
+    checks.push(...made.checks.map(check => ({ ...check, section: made.section.key })));
+  }
+  return { title: table.name.replace(/\.[^.]+$/, ''), sections, checks };
+}
+
+const NOT_PREPARED = 'Question 2 says why the table cannot be prepared as it is.';
+
+interface StudyPart {
+  readonly sections: readonly ReportSection[];
+  readonly checks: Report['checks'];
+}
+
+async function studySections(
+  table: Table,
+  recipe: Recipe,
+  find: AskFigures,
+  print: Printed,
+  host: Host,
+): Promise<StudyPart> {
+  const preparation = preparationOf(recipe);
+  const account = await find(STAGES.account, { preparation }, stretch(host, 0, 0.4));
+  const common = recipe.reductions.some(({ settings }) => methodNamed(settings.method).ofCommonFactors);
+  const { correlations: kind } = recipe.suitability;
+  const found =
+    preparation.words !== null || table.matrix?.kind === 'distance'
+      ? null
+      : await find(STAGES.suitability, { preparation, kind }, stretch(host, 0.4, 0.8));
+  const suitable = found === null || 'problem' in found ? null : found;
+  const description = await find(STAGES.description, {}, stretch(host, 0.8, 1));
+  const known = 'problem' in account ? null : account;
+  const described =
+    known === null || 'problem' in description ? null : descriptionPrint(recipe, known, description);
+  const sections: ReportSection[] = [
+    {
+      key: 'data',
+      title: 'Data',
+      reduction: null,
+      methods: known === null ? [] : preparationTold(table, recipe, preparation, known),
+      results: [],
+      tables: described === null ? [] : [described],
+    },
+    ...(suitable === null
+      ? []
+      : [
+          {
+            key: 'suitability',
+            title: 'Suitability',
+            reduction: null,
+            methods: [],
+            results: suitabilityTold(recipe, suitable, print, common),
+            tables: [suitabilityPrint(suitable, print)],
+          },
+        ]),
+  ];
+  const checks: Check[] = [
+    {
+      what: 'rows and columns, and how many rows were used',
+      at: known && 'rows',
+      todo: NOT_PREPARED,
+      question: 1,
+    },
+    {
+      what: 'what was done about missing entries and outliers',
+      at: known && (preparation.words === null ? 'treatment' : 'words'),
+      todo: NOT_PREPARED,
+      question: 2,
+    },
+    {
+      what: 'a description of the measures',
+      at: described && 'description',
+      todo: 'The table gives no single measures.',
+      question: 1,
+    },
+    {
+      what: 'whether the measures are worth reducing',
+      at: suitable && (Number.isNaN(suitable.kmo) ? 'singular' : 'kmo'),
+      todo: 'Correlations of columns are needed.',
+      question: 3,
+    },
+  ];
+  return { sections, checks: checks.map(check => ({ ...check, section: 'data' })) };
+}
+
+async function reductionSection(
+  table: Table,
+  recipe: Recipe,
+  reduction: Reduction,
+  find: AskFigures,
+  print: Printed,
+  host: Host,
+): Promise<{ readonly section: ReportSection; readonly checks: readonly Check[] } | null> {
+  const { id, name, settings, only } = reduction;
+  const method = methodNamed(settings.method);
+  const preparation = preparationFor(recipe, reduction);
+  const reduced = reducedBy(recipe, reduction);
+  const result = (await find(method.stage, reduced.ask, stretch(host, 0, 0.4))) as object;
+  const account = await find(STAGES.account, { preparation });
+  if ('problem' in result || 'problem' in account) return null;
+  const key = (of: string): string => `${id} ${of}`;
+  const label = labelOf(table, reduction);
+  const rows = hasCases(table);
+  const output = outputOf(recipe, reduction, { table, account, result });
+  const own: ReductionReport = await workOf(settings.method).report({
+    settings,
+    ask: reduced.ask,
+    preparation,
+    rows,
+    label,
+    figure: find,
+    host: stretch(host, 0.4, 0.7),
+    output,
+    print,
+    key,
+  });
+  const { structure } = method.placement(result);
+  const { names } = namesOn(reduction.names, structure);
+  const nameOf = (d: number): string => givenName(names, d + 1) ?? `${own.noun} ${d + 1}`;
+  const saying = { key, print, nameOf };
+  const more = await againParts(recipe, reduction, result, rows, find, saying, stretch(host, 0.7, 1));
+  const means =
+    label === null || !rows || table.matrix !== null
+      ? null
+      : await groupMeans(recipe, reduction, label, find, print);
+  return {
+    section: {
+      key: id,
+      title: name,
+      reduction: id,
+      methods: [...rowsOfItsOwn(reduction, account, only.length > 0), ...own.methods, ...more.methods],
+      results: [...own.results, ...more.results],
+      tables: [
+        ...own.tables,
+        ...more.tables,
+        ...(means === null ? [] : [{ ...means, key: key('group means') }]),
+      ],
+    },
+    checks: [...own.checks, ...more.checks],
+  };
+}
+
+/** A label that colours a reduction's map, or null. */
+function labelOf(table: Table, { map }: Reduction): string | null {
+  const column = map.colour === null ? undefined : findColumn(table, map.colour);
+  return column?.kind === 'levels' ? column.name : null;
+}
+
+/** That a reduction uses rows of its own. */
+const rowsOfItsOwn = ({ id, only }: Reduction, { rows }: Account, narrowed: boolean): Told[] =>
+  narrowed
+    ? [
+        told(
+          `${id} own rows`,
+        )`It is of ${live('rows', count(rows.length, 'row'), 4)} that meet ${count(only.length, 'condition')} of its own.`,
+      ]
+    : [];
+
+type AgainParts = Omit<ReductionReport, 'noun'>;
+
+const NOTHING: AgainParts = { methods: [], results: [], tables: [], checks: [] };
+
+/** How far dimensions hang on the rows, where that is quick to find. */
+async function againParts(
+  recipe: Recipe,
+  reduction: Reduction,
+  result: object,
+  rows: boolean,
+  find: AskFigures,
+  saying: Parameters<typeof resamplesTold>[1],
+  host: Host,
+): Promise<AgainParts> {
+  const { againWork } = methodNamed(reduction.settings.method);
+  if (againWork === undefined || !rows) return NOTHING;
+  const what = 'how far the dimensions hang on the rows that there are';
+  const missing = { what, at: null, todo: 'Draw fewer rows anew, or take a part of them.', question: 7 };
+  if (!isQuickToResample(againWork(result), reduction.resamples)) return { ...NOTHING, checks: [missing] };
+  const asked = dimensionsAnewOf(recipe, reduction);
+  const resamples = await find(STAGES.resamples, asked, stretch(host, 0, 0.6));
+  const halves = await find(
+    STAGES.halves,
+    { ...asked, by: reduction.resamples.halves },
+    stretch(host, 0.6, 1),
+  );
+  if ('problem' in resamples) return { ...NOTHING, checks: [missing] };
+  return {
+    methods: [resamplesMethod(reduction, resamples, saying)],
+    results: [
+      ...resamplesTold(resamples, saying),
+      ...('problem' in halves ? [] : halvesTold(halves, saying)),
+    ],
+    tables: [resamplesPrint(resamples, saying)],
+    checks: [{ what, at: saying.key('again'), todo: '', question: 7 }],
+  };
+}
+
+async function groupMeans(
+  recipe: Recipe,
+  reduction: Reduction,
+  label: string,
+  find: AskFigures,
+  print: Printed,
+): Promise<PrintTable | null> {
+  const preparation = preparationFor(recipe, reduction);
+  if (preparation.words !== null) return null;
+  const centres = await find(STAGES.levelCentres, { preparation, label });
+  return 'problem' in centres ? null : groupMeansPrint(centres, print);
+}

@@ -1,0 +1,9 @@
+/** What a report of a method is expected to hold. */
+export interface Check {
+  readonly what: string;
+  /** The sentence, table or figure that has it; null where it is missing. */
+  readonly at: string | null;
+  /** What to do where it is missing. */
+  readonly todo: string;
+  readonly question: number;
+}
