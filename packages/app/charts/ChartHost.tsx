@@ -3,7 +3,9 @@ import { useEffect, useLayoutEffect, useRef, useState, type ReactNode } from 're
 import { useMode } from '../theme/ThemeMode';
 import { TakeOutMenu } from '../outputs/TakeOutMenu';
 import { echarts, type Chart, type ChartOption } from './echarts';
-import { takePicture } from './picture';
+import { drawnSvg, takePicture } from './picture';
+import { useKeepFigure } from './useKeepFigure';
+import type { Mode } from '../theme/tokens';
 import { PictureDialog } from './PictureDialog';
 import type { Size } from './size';
 import styles from './ChartHost.module.css';
@@ -45,7 +47,10 @@ function HostedChart({
   onChart,
   children,
 }: ChartHostProps) {
-  const { tokens } = useMode();
+  const { tokens, mode, setMode } = useMode();
+  const keep = useKeepFigure();
+  /** What the mode was before a picture is kept, which is drawn by daylight; null where none is. */
+  const [keeping, setKeeping] = useState<Mode | null>(null);
   const place = useRef<HTMLDivElement>(null);
   const chart = useRef<Chart | null>(null);
   const [size, setSize] = useState<Size | null>(null);
@@ -75,6 +80,18 @@ function HostedChart({
     onChart?.(chart.current, size);
   }, [option, size, onChart]);
 
+  useEffect(() => {
+    if (keeping === null || mode !== 'light' || size === null) return;
+    keep?.(
+      fileStem,
+      label,
+      size,
+      drawnSvg(size, picture(size, printed !== undefined), printed ?? tokens.paper),
+    );
+    setKeeping(null);
+    if (keeping !== mode) setMode(keeping);
+  }, [keeping, mode, setMode, size, keep, fileStem, label, picture, printed, tokens]);
+
   return (
     <div className={styles.frame}>
       <div ref={place} className={styles.place} role="img" aria-label={label} />
@@ -84,6 +101,14 @@ function HostedChart({
         className={styles.more}
         onPicture={kind => size && takePicture(kind, size, picture(size), fileStem, tokens.paper)}
         onChosenPicture={() => setChoosing(true)}
+        onKeep={
+          keep === null
+            ? undefined
+            : () => {
+                setKeeping(mode);
+                setMode('light');
+              }
+        }
       />
       {choosing && size !== null && (
         <PictureDialog

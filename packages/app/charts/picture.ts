@@ -16,12 +16,21 @@ export function takePicture(
   paper: string,
   pixelRatio = sharpness(size),
 ): void {
-  const drawn = pictured(size, option, paper, kind === 'png' ? 'canvas' : 'svg');
-  if (kind === 'svg') saveText(`${stem}.svg`, drawn.renderToSVGString(), 'image/svg+xml');
-  else {
-    saveUrl(`${stem}.png`, drawn.getDataURL({ type: 'png', pixelRatio, backgroundColor: paper }));
+  if (kind === 'svg') {
+    saveText(`${stem}.svg`, drawnSvg(size, option, paper), 'image/svg+xml');
+    return;
   }
+  const drawn = pictured(size, option, paper, 'canvas');
+  saveUrl(`${stem}.png`, drawn.getDataURL({ type: 'png', pixelRatio, backgroundColor: paper }));
   drawn.dispose();
+}
+
+/** A picture as a text, drawn where nobody sees it. */
+export function drawnSvg(size: Size, option: ChartOption, paper: string): string {
+  const drawn = pictured(size, option, paper, 'svg');
+  const svg = drawn.renderToSVGString();
+  drawn.dispose();
+  return svg;
 }
 
 function pictured(

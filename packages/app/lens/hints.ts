@@ -44,6 +44,15 @@ export const HINTS: Readonly<Record<Exclude<QuestionRoute, MethodQuestion>, Hint
       ['legend', 'click shows a group alone'],
     ],
   },
+  writeup: {
+    look: 'A report that grows from what you chose and what came of it. Every underlined number is live.',
+    usual: 'Numbers lead to where they come from; what is missing stands at the right.',
+    next: 'Put sentences in your words, leave out what nobody needs, keep charts by their menus, and take it out.',
+    words: [
+      ['{name}', 'stands for a live number while a sentence is edited'],
+      ['changed', 'a number that differs from when you took the report as read'],
+    ],
+  },
 };
 
 /** The same where the rows are pixels of a scene. */

@@ -20,6 +20,8 @@ interface TakeOutMenuProps {
   readonly onPicture?: (kind: 'png' | 'svg') => void;
   /** Asks what picture is to be taken, where that can be chosen. */
   readonly onChosenPicture?: () => void;
+  /** Keeps the picture for the write-up, where it can be. */
+  readonly onKeep?: (() => void) | undefined;
   readonly className?: string | undefined;
 }
 
@@ -30,6 +32,7 @@ export function TakeOutMenu({
   numbers,
   onPicture,
   onChosenPicture,
+  onKeep,
   className,
 }: TakeOutMenuProps) {
   const [menu, setMenu] = useState<HTMLElement | null>(null);
@@ -60,6 +63,7 @@ export function TakeOutMenu({
           >
             Numbers as CSV
           </MenuItem>
+          {onKeep !== undefined && <MenuItem onClick={() => act(onKeep)}>Keep for the write-up</MenuItem>}
           {onPicture !== undefined && [
             <MenuItem key="png" onClick={() => act(() => onPicture('png'))}>
               Picture as PNG

@@ -7,6 +7,7 @@ import type { UseAnswer } from './parts';
 import { usePreparationAnswer } from './preparation/answer';
 import type { QuestionRoute } from './questions';
 import { useSuitabilityAnswer } from './suitability/answer';
+import { useWriteupAnswer } from './writeup/answer';
 import { useTableAnswer } from './table/answer';
 
 /** Of the questions that are answered alike whatever the method. */
@@ -15,6 +16,7 @@ const ANSWERS: Readonly<Record<Exclude<QuestionRoute, MethodQuestion>, UseAnswer
   preparation: usePreparationAnswer,
   suitability: useSuitabilityAnswer,
   map: useMapAnswer,
+  writeup: useWriteupAnswer,
 };
 
 /** The rail's answer to a question. What calls it is drawn anew for another question or method. */

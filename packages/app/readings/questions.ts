@@ -7,6 +7,7 @@ export const QUESTIONS = [
   { number: 5, route: 'meaning', question: 'What do they mean?', of: 'reduction' },
   { number: 6, route: 'map', question: 'Where does each row sit?', of: 'reduction' },
   { number: 7, route: 'trust', question: 'Can I rely on it?', of: 'reduction' },
+  { number: 8, route: 'writeup', question: 'What do I report?', of: 'study' },
 ] as const;
 
 export type Question = (typeof QUESTIONS)[number];

@@ -12,7 +12,12 @@ import { SuitabilityBrief } from './suitability/SuitabilityBrief';
 import { SuitabilityReading } from './suitability/SuitabilityReading';
 import { TableBrief } from './table/TableBrief';
 import { TableReading } from './table/TableReading';
+import { Checklist } from './writeup/Checklist';
+import { WriteupBrief } from './writeup/WriteupBrief';
 
+const WriteupReading: ReadingParts['Reading'] = later(
+  async () => (await import('./writeup/WriteupReading')).WriteupReading as ReadingParts['Reading'],
+);
 const MapReading = later(async () => (await import('./map/MapReading')).MapReading);
 
 /** Of the questions that look alike whatever the method. */
@@ -51,6 +56,12 @@ const READINGS: Readonly<Record<Exclude<QuestionRoute, MethodQuestion>, ReadingP
     Brief: MapBrief,
     Reading: MapReading,
     Aside: MapLegend,
+  },
+  writeup: {
+    words: ['Decimals of correlations', 'Whether there is a zero before the point', 'How p is printed'],
+    Brief: WriteupBrief,
+    Reading: WriteupReading,
+    Aside: Checklist,
   },
 };
 

@@ -3,6 +3,8 @@ import type { Host } from '@wold/core/host';
 import { problemData, type ProblemData } from '@wold/core/problem';
 import { compute } from '@wold/core/recipe/compute';
 import { figuresOf, writeFigures } from '@wold/core/recipe/figures';
+import { reportOf } from '@wold/core/report/gather';
+import type { Report } from '@wold/core/report/report';
 import { rehearsal } from '@wold/core/recipe/rehearsal';
 import type { Components } from '@wold/core/methods/components/components';
 import { componentsPlacement } from '@wold/core/methods/components/placement';
@@ -174,6 +176,17 @@ const worker = {
       const first = { account, components, names };
       return doneScene(blobSource(content), name, recipe, reduction, first, host);
     });
+  },
+
+  /** The report of a study as it grows; nothing where the table is neither kept nor adopted. */
+  async report(
+    table: TableName,
+    recipe: Recipe,
+    job: number,
+    progress: Progress,
+  ): Promise<JobEnd<Report> | null> {
+    const host = hostOf(job, progress, () => undefined);
+    return endOrNone(table, host, async known => reportOf(known, recipe, host, memo));
   },
 
   /** Every figure of a study, as the text of a file; nothing where the table is neither kept nor adopted. */

@@ -6,6 +6,7 @@ import type { Recipe, Reduction } from '@wold/core/recipe/schema';
 import { STAGES, type Request, type Results } from '@wold/core/recipe/stages';
 import type { Weight } from '@wold/core/stages/stage';
 import type { ReadingChoices } from '@wold/core/table/readingChoices';
+import type { Report } from '@wold/core/report/report';
 import type { Table } from '@wold/core/table/table';
 import type { ComputeWorker, JobEnd, NewRowsBlob, ReadTable } from './compute.worker';
 
@@ -151,6 +152,15 @@ export function computeOn(
   const restsOn =
     'preparation' in request ? `${key} ${JSON.stringify(treatmentOf(request.preparation))}` : null;
   return enter(label, key, start, { weight, restsOn, heeds: true });
+}
+
+/** The report of a study as it grows from its results. */
+export function reportOn(table: Table, recipe: Recipe): Ticket<Report> {
+  const { key, arranged } = table;
+  const start = knowing(table, (seat, progress, job) =>
+    seat.remote.report({ key, arranged }, recipe, job, progress),
+  );
+  return enter('gathering the report', key, start, { weight: FIGURES, heeds: true });
 }
 
 /** Every figure of a study, as the text of a file. */

@@ -12,7 +12,7 @@ import { readDelimited } from '../table/readDelimited';
 import type { Table } from '../table/table';
 import { tableOf } from '../testTables';
 import { coefficient, figure, percent } from '../writeup/format';
-import { isDrawing } from '../writeup/drawing';
+import { isDrawing, keepable } from '../writeup/drawing';
 import { PLAIN_PRINT, printed } from '../writeup/print';
 import { plainText, told, live } from '../writeup/told';
 import { PLAIN_WRITEUP, type Writeup } from '../writeup/writeup';
@@ -366,6 +366,16 @@ describe('files hold every figure that the report shows', () => {
         .sort(),
     ).toEqual(['png', 'svg']);
   });
+});
+
+test('a chart’s drawing is kept without what it does under a pointer, and with names of its own', () => {
+  const drawn =
+    '<svg xmlns="http://www.w3.org/2000/svg"><path class="zr3-cls-0" pointer-events="visible" clip-path="url(#zr3-c0)" d="M0 0"/><defs><clipPath id="zr3-c0"/></defs><style><![CDATA[ .zr3-cls-0:hover {} ]]></style></svg>';
+  const kept = keepable(drawn, 'fab');
+  expect(isDrawing(kept)).toBe(true);
+  expect(kept).toContain('clip-path="url(#fab-c0)"');
+  expect(kept).toContain('id="fab-c0"');
+  expect(kept).not.toMatch(/style|class|pointer/);
 });
 
 test('figures are printed in one style', () => {
