@@ -6,13 +6,16 @@ import type { Helper } from '@wold/kernels/team';
 import { Problem } from '@wold/core/problem';
 import { freshRecipe } from '@wold/core/recipe/fresh';
 import { parseRecipe, type Recipe } from '@wold/core/recipe/schema';
+import { isZip, readStudyFile } from '@wold/core/recipe/studyFile';
 import { writeRecipe } from '@wold/core/recipe/writeRecipe';
+import { bytesSource, type FileSource } from '@wold/core/table/fileSource';
 import { readTable, readWithNewRows } from '@wold/core/table/readTable';
 import { sceneOf, type Table } from '@wold/core/table/table';
 import { fileStems } from '@wold/core/writeup/fileStem';
 import { FILE_KINDS, runStudy, type Reduced } from './runStudy';
 import { compare, writeComparisons, type ScenesRun } from './scenes';
 import { pathsOf, sourceOf } from './inputs';
+import { studyReport } from './studyReport';
 import { writeFiles, writeWhole } from './writeFiles';
 
 /** What the command ends with: nothing wrong, a table or recipe that cannot be used, a call that is not understood. */
@@ -42,6 +45,7 @@ export function program({ say, warn, helpers = [] }: Output): Command {
     .addHelpText('after', EXITS);
 
   addRun(command, { say, warn, helpers });
+  addReport(command, { say, warn, helpers });
   addRecipe(command, { say, warn });
   return command;
 }
@@ -50,8 +54,14 @@ function addRun(command: Command, { say, warn, helpers = [] }: Output): void {
   command
     .command('run')
     .description('Runs a recipe on one table or several and writes what comes out.')
-    .argument('<recipe>', 'a recipe that Wold wrote (JSON)')
-    .requiredOption('--table <file...>', `the table, or several, or a pattern as 'scenes/*.tif' (${TABLE})`)
+    .argument(
+      '<recipe>',
+      'a recipe that Wold wrote (JSON), or a whole study (.wold), which has its table in it',
+    )
+    .option(
+      '--table <file...>',
+      `the table, or several, or a pattern as 'scenes/*.tif' (${TABLE}); needed but for a whole study`,
+    )
     .requiredOption(
       '--out <folder>',
       'where the files go, in a folder for each where there are several tables',
@@ -75,7 +85,13 @@ function addRun(command: Command, { say, warn, helpers = [] }: Output): void {
     )
     .addHelpText('after', EXITS)
     .action(async (recipePath: string, options: RunOptions) => {
-      const recipe = parseRecipe((await read(recipePath)).toString('utf8'), recipePath);
+      const given = await givenStudy(recipePath, options.table !== undefined, warn);
+      const { recipe } = given;
+      if (options.table === undefined) {
+        const { table, file } = given.own!;
+        await runOn(recipe, table, file, options.out, options, { say, warn, helpers });
+        return;
+      }
       const paths = await pathsOf(options.table);
       const stems = fileStems(paths.map(path => basename(path).replace(/\.[^.]+$/, '')));
       const several = paths.length > 1;
@@ -123,7 +139,7 @@ function addRecipe(command: Command, { say, warn }: Output): void {
 }
 
 interface RunOptions {
-  readonly table: string[];
+  readonly table?: string[];
   readonly out: string;
   readonly place?: string;
   readonly only?: string[];
@@ -161,11 +177,69 @@ async function runOne(
 ): Promise<{ readonly read: Table; readonly reduced: readonly Reduced[] }> {
   const table = await open(path, { warn }, recipe.reading, place);
   const file = sceneOf(table) === null ? null : await sourceOf(path);
+  return runOn(recipe, table, file, folder, { only }, { say, warn, helpers });
+}
+
+/** Runs a recipe on a table that was read. @param file that it was read from, where it is a scene */
+async function runOn(
+  recipe: Recipe,
+  table: Table,
+  file: FileSource | null,
+  folder: string,
+  { only }: { readonly only?: string[] | undefined },
+  { say, helpers = [] }: Output,
+): Promise<{ readonly read: Table; readonly reduced: readonly Reduced[] }> {
   const { files, lines, reduced } = await runStudy(recipe, table, only, { ...quietHost, helpers }, file);
   await writeFiles(folder, files);
   for (const line of lines) say(line);
   say(`${files.length} files in ${folder}: ${files.map(file => file.name).join(', ')}`);
   return { read: table, reduced };
+}
+
+/** A recipe from its file, or from a whole study, of which the table is read too where no other is given. */
+async function givenStudy(
+  path: string,
+  hasTable: boolean,
+  warn: Output['warn'],
+): Promise<{
+  readonly recipe: Recipe;
+  readonly own: { readonly table: Table; readonly file: FileSource | null } | null;
+}> {
+  const bytes = new Uint8Array(await read(path));
+  if (!isZip(bytes)) {
+    if (hasTable) return { recipe: parseRecipe(new TextDecoder().decode(bytes), path), own: null };
+    throw new Problem('a recipe needs a table', 'Give it with --table, or take a whole study (.wold).', path);
+  }
+  const studies = readStudyFile(bytes, path);
+  if (studies.length > 1) {
+    throw new Problem(`it holds ${studies.length} studies`, 'Unzip it, and take one of them.', path);
+  }
+  const { recipe, table: kept, wrong } = studies[0]!;
+  for (const line of wrong) warn(`note: ${path}: ${line}`);
+  if (recipe === null) throw new Problem('its recipe cannot be had', 'Open its table in Wold.', path);
+  if (hasTable) return { recipe, own: null };
+  if (kept === null) throw new Problem('its table cannot be had', 'Give the table with --table.', path);
+  const source = bytesSource(new Uint8Array(kept.bytes));
+  const { newRows: _, ...reading } = recipe.reading;
+  const table = await readTable(source, kept.name, quietHost, reading);
+  return { recipe, own: { table, file: sceneOf(table) === null ? null : source } };
+}
+
+function addReport(command: Command, { say, warn, helpers = [] }: Output): void {
+  command
+    .command('report')
+    .description('Writes the report of a study: methods, results with their figures, tables, kept pictures.')
+    .argument('<study>', 'a whole study (.wold), or a recipe (JSON)')
+    .option('--table <file>', `the table of a recipe (${TABLE})`)
+    .requiredOption('--out <file>', 'where it goes: .docx, .html, .md, or a folder for its tables as CSV')
+    .addHelpText('after', EXITS)
+    .action(async (path: string, { table: tablePath, out }: { table?: string; out: string }) => {
+      const { recipe, own } = await givenStudy(path, tablePath !== undefined, warn);
+      const table = own?.table ?? (await open(tablePath!, { warn }, recipe.reading));
+      const { files, lines } = await studyReport(recipe, table, out, { ...quietHost, helpers });
+      for (const { path: to, content } of files) await writeWhole(to, content);
+      for (const line of lines) say(line);
+    });
 }
 
 function kindsOf(text: string): string[] {

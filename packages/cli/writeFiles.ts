@@ -33,9 +33,11 @@ export async function writeFiles(folder: string, files: readonly OutputFile[]): 
 }
 
 /** Writes one file whole or not at all. @throws Problem as {@link writeFiles} does */
-export async function writeWhole(path: string, text: string): Promise<void> {
+export async function writeWhole(path: string, content: string | Uint8Array): Promise<void> {
   const name = path.split(/[\\/]/).at(-1)!;
-  await writeFiles(dirname(path), [{ name, text }]);
+  const file =
+    typeof content === 'string' ? { name, text: content } : { name, pieces: [new Uint8Array(content)] };
+  await writeFiles(dirname(path), [file]);
 }
 
 async function refuseFolder(path: string): Promise<void> {

@@ -1,7 +1,9 @@
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import type { Recipe } from '@wold/core/recipe/schema';
+import type { ReadStudy } from '@wold/core/recipe/studyFile';
 import { readRecipe } from '../recipes/readRecipe';
+import { readStudies } from '../recipes/readStudies';
 import { Boundary } from '../frame/Boundary';
 import { useCallback, useEffect, useRef, useState, type DragEvent } from 'react';
 import { useNavigate } from 'react-router';
@@ -44,7 +46,7 @@ export function Home() {
     warmUp();
   }, [refresh, notice]);
 
-  usePasted(open);
+  usePasted(open, take);
 
   return (
     <div className={styles.home} {...target}>
@@ -86,6 +88,8 @@ type Open = (
   studyName?: string,
   codebook?: string,
   recipe?: Recipe,
+  /** Of a study that comes whole: what was in hand, and whether the start page stays. */
+  as?: { readonly hand: string; readonly stay: boolean },
 ) => Promise<void>;
 
 /** Opens files, and says what is the matter with the last one. */
@@ -99,6 +103,7 @@ function useOpening(): { readonly problem: ProblemData | null; readonly open: Op
       studyName?: string,
       codebook?: string,
       recipe?: Recipe,
+      as?: { readonly hand: string; readonly stay: boolean },
     ): Promise<void> => {
       setProblem(null);
       const end = await readTable(file, fileName, recipe?.reading).end;
@@ -123,8 +128,9 @@ function useOpening(): { readonly problem: ProblemData | null; readonly open: Op
           file,
           codebook === undefined ? [] : await codebookOf(codebook),
           fitted,
+          as?.hand,
         );
-        await navigate(`/study/${study.id}/table`);
+        if (as?.stay !== true) await navigate(`/study/${study.id}/table`);
       } catch (error) {
         setProblem({
           what: `the table was read but could not be kept in this browser (${(error as Error).message})`,
@@ -148,13 +154,39 @@ interface Pending {
   readonly recipe: Recipe;
 }
 
+const withoutNewRows = ({ reading: { newRows: _, ...reading }, ...recipe }: Recipe): Recipe => ({
+  ...recipe,
+  reading,
+});
+
 /** Opens files: a table, a recipe that waits for its table, or both at once. */
 function useTaking(open: Open) {
   const dispatch = useAppDispatch();
   const [pending, setPending] = useState<Pending | null>(null);
   const [unfit, setUnfit] = useState<ProblemData | null>(null);
+  async function openWhole(studies: readonly ReadStudy[]): Promise<void> {
+    const stay = studies.length > 1;
+    for (const { name, hand, recipe, table } of studies) {
+      // What newer rows were brought by is no part of it.
+      const given = recipe === null ? undefined : withoutNewRows(recipe);
+      if (table !== null) {
+        const file = new Blob([new Uint8Array(table.bytes)]);
+        await open(file, table.name, name, undefined, given, { hand, stay });
+      } else if (given !== undefined) setPending({ name, recipe: given });
+    }
+    const wrong = studies.flatMap(one => one.wrong);
+    const told = wrong.length > 0 ? wrong.join(' ') : stay ? `${studies.length} studies were opened.` : null;
+    if (told !== null) dispatch(noticed({ kind: wrong.length > 0 ? 'problem' : 'done', text: told }));
+  }
   async function take(files: readonly File[]): Promise<void> {
     setUnfit(null);
+    const whole = await Promise.all(files.map(readStudies));
+    const studies = whole.filter(one => one !== null);
+    if (studies.length > 0) {
+      const bad = studies.find(one => 'what' in one);
+      if (bad !== undefined) setUnfit(bad);
+      return openWhole(studies.flatMap(one => ('what' in one ? [] : one)));
+    }
     const read = await Promise.all(files.map(async file => ({ file, recipe: await readRecipe(file) })));
     const tables = read.filter(({ recipe }) => recipe === null).map(({ file }) => file);
     const found = read.flatMap(({ file, recipe }) =>
@@ -203,18 +235,20 @@ function useDropped(take: (files: readonly File[]) => Promise<void>) {
 }
 
 /** Opens cells that are pasted. */
-function usePasted(open: Open): void {
+function usePasted(open: Open, take: (files: readonly File[]) => Promise<void>): void {
   useEffect(() => {
     const paste = (event: ClipboardEvent) => {
       if (event.target instanceof HTMLInputElement) return;
       const text = event.clipboardData?.getData('text/plain') ?? '';
       if (text.trim() === '') return;
       event.preventDefault();
-      void open(new Blob([text]), 'Pasted table');
+      // A recipe may be pasted too: it waits for its table.
+      if (text.trimStart().startsWith('{')) void take([new File([text], 'Pasted recipe')]);
+      else void open(new Blob([text]), 'Pasted table');
     };
     window.addEventListener('paste', paste);
     return () => window.removeEventListener('paste', paste);
-  }, [open]);
+  }, [open, take]);
 }
 
 function FilePicker({ over, onFiles }: { over: boolean; onFiles: (files: readonly File[]) => void }) {
@@ -231,8 +265,8 @@ function FilePicker({ over, onFiles }: { over: boolean; onFiles: (files: readonl
         <strong>Drop a table here, or pick a file</strong>
         <span className="soft">
           CSV, TSV, XLSX, Parquet, Arrow or JSON, with a row for each case and a column for each measure; a
-          matrix of correlations; or a picture of many bands as GeoTIFF, PNG or JPEG. Cells copied from a
-          spreadsheet can be pasted here.
+          matrix of correlations; a picture of many bands as GeoTIFF, PNG or JPEG; or a study that was taken
+          out whole. Cells copied from a spreadsheet can be pasted here.
         </span>
       </Link>
       <input
@@ -241,7 +275,7 @@ function FilePicker({ over, onFiles }: { over: boolean; onFiles: (files: readonl
         hidden
         aria-label="Table file"
         multiple
-        accept=".tif,.tiff,.png,.jpg,.jpeg,.csv,.tsv,.txt,.tab,.dat,.json,.parquet,.arrow,.feather,.xlsx,text/csv,text/tab-separated-values,text/plain,application/json"
+        accept=".wold,.zip,.tif,.tiff,.png,.jpg,.jpeg,.csv,.tsv,.txt,.tab,.dat,.json,.parquet,.arrow,.feather,.xlsx,text/csv,text/tab-separated-values,text/plain,application/json"
         onChange={event => {
           const files = [...(event.target.files ?? [])];
           event.target.value = '';

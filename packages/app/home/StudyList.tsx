@@ -29,6 +29,7 @@ export function StudyList({ studies, onChanged }: StudyListProps) {
   return (
     <section className={styles.list} aria-labelledby="kept">
       <h2 id="kept">Studies kept in this browser</h2>
+      {(studies?.length ?? 0) > 0 && <TakeOutAll studies={studies!} />}
       {studies?.length === 0 && (
         <p className="soft">None yet. Open a table, and its study is kept here from then on.</p>
       )}
@@ -42,6 +43,25 @@ export function StudyList({ studies, onChanged }: StudyListProps) {
         )}
       </ul>
     </section>
+  );
+}
+
+/** All studies as one file, to be opened again in any browser. */
+function TakeOutAll({ studies }: { readonly studies: readonly ListedStudy[] }) {
+  const dispatch = useAppDispatch();
+  const ids = studies.flatMap(({ id, study }) => (study === null ? [] : [id]));
+  async function takeAll(): Promise<void> {
+    const { takeOutStudies } = await import('../outputs/wholeStudy');
+    const failed = await takeOutStudies(ids);
+    if (failed.length > 0)
+      dispatch(noticed({ kind: 'problem', text: `Not in the file: ${failed.join(' ')}` }));
+  }
+  return (
+    <p>
+      <Button className="small" disabled={ids.length === 0} onClick={() => void takeAll()}>
+        Take all of them out as one file
+      </Button>
+    </p>
   );
 }
 

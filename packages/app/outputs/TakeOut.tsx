@@ -1,7 +1,7 @@
 import Link from '@mui/material/Link';
 import Popover from '@mui/material/Popover';
 import { useState } from 'react';
-import { problemText } from '@wold/core/problem';
+import { problemData, problemText } from '@wold/core/problem';
 import { outputOf } from '@wold/core/recipe/outputOf';
 import { askOf, preparationFor, reducedBy } from '@wold/core/recipe/requests';
 import { writeRecipe } from '@wold/core/recipe/writeRecipe';
@@ -23,6 +23,7 @@ import { useEdit, useHand, useRecipe, useStudy } from '../store/useStudy';
 import { computeOn, figuresOn } from '../workers/pool';
 import { ScenePictures } from './ScenePictures';
 import { saveText } from './save';
+import { recipeText, takeOutStudy } from './wholeStudy';
 import styles from './TakeOut.module.css';
 
 const SCORES: MethodWords['files'][number] = {
@@ -173,8 +174,23 @@ function ScoresIn({ ready, onDone }: { ready: boolean; onDone: () => void }) {
 /** All figures and the recipe. */
 function WholeStudy() {
   const dispatch = useAppDispatch();
-  const { recipe, name } = useStudy();
+  const study = useStudy();
+  const { recipe, name } = study;
   const table = useTable();
+
+  async function takeWhole(): Promise<void> {
+    try {
+      await takeOutStudy(study);
+    } catch (thrown) {
+      dispatch(noticed({ kind: 'problem', text: problemText(problemData(thrown)) }));
+    }
+  }
+
+  async function copyRecipe(): Promise<void> {
+    await navigator.clipboard.writeText(await recipeText(recipe));
+    const text = 'The recipe is copied: paste it on the start page of any Wold, and open a table with it.';
+    dispatch(noticed({ kind: 'done', text }));
+  }
 
   async function takeFigures(): Promise<void> {
     const end = await figuresOn(table, recipe, 'gathering all figures').end;
@@ -187,6 +203,12 @@ function WholeStudy() {
   return (
     <>
       <p className="soft small">The whole study</p>
+      <Link component="button" type="button" onClick={() => void takeWhole()}>
+        <strong>The study as one file</strong>
+        <span className="soft small">
+          table, recipe, codebook and write-up in one .wold file that opens whole in any Wold
+        </span>
+      </Link>
       <Link component="button" type="button" onClick={() => void takeFigures()}>
         <strong>All figures</strong>
         <span className="soft small">every figure of every question and reduction, as JSON for machines</span>
@@ -198,6 +220,10 @@ function WholeStudy() {
       >
         <strong>Recipe</strong>
         <span className="soft small">all that was decided, as JSON; runs again on this table or another</span>
+      </Link>
+      <Link component="button" type="button" onClick={() => void copyRecipe()}>
+        <strong>Copy the recipe as text</strong>
+        <span className="soft small">to be pasted into a message, and from there onto a start page</span>
       </Link>
     </>
   );

@@ -22,6 +22,7 @@ export async function createStudy(
   file?: Blob,
   codebook: readonly CodebookEntry[] = [],
   given?: Recipe,
+  hand?: string,
 ): Promise<StudyRecord> {
   const { recipe } = withCodebook(given ?? freshRecipe(table), codebook);
   // What was split at the start can be undone.
@@ -35,7 +36,7 @@ export async function createStudy(
     revision: 0,
     past,
     future: [],
-    hand: recipe.reductions[0]!.id,
+    hand: recipe.reductions.find(({ id }) => id === hand)?.id ?? recipe.reductions[0]!.id,
     beside: [],
     seen: [],
     created: now,
