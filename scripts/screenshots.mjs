@@ -57,6 +57,10 @@ await page.getByRole('button', { name: 'Zr ppm', exact: true }).click({ modifier
 await shoot('meaning');
 await page.keyboard.press('7');
 await page.getByRole('table', { name: 'Odd rows' }).getByRole('button').first().click();
+await page.keyboard.press('Escape');
+await page.getByRole('button', { name: 'Drawn anew', exact: true }).click();
+await page.getByRole('img', { name: /^How many rows would do/ }).waitFor();
+await page.getByText('nothing running').waitFor({ timeout: 60_000 });
 await shoot('trust');
 await page.keyboard.press('Escape');
 await page.keyboard.press('6');
@@ -101,6 +105,11 @@ await page.keyboard.press('4');
 await page.getByRole('button', { name: 'Sheet of small maps' }).click();
 await page.getByText(/on every map/).waitFor({ timeout: 120_000 });
 await shoot('sheet');
+await page.keyboard.press('7');
+await page.getByRole('table', { name: 'Rows told least' }).waitFor({ timeout: 60_000 });
+await page.getByRole('img', { name: /^How true the map is/ }).waitFor();
+await shoot('trust-map');
+await page.keyboard.press('4');
 await page.keyboard.press('6');
 await page.getByRole('button', { name: /Take Components in hand/ }).click();
 for (const other of [/Take Neighbour map/, /Take Discriminant axes/]) {
@@ -132,15 +141,21 @@ for (const [factor, name] of ['Interest in making', 'Ease of the visit', 'Sense 
 }
 await page.mouse.click(700, 130);
 await shoot('factors');
+await page.keyboard.press('8');
+const report = page.getByRole('article', { name: 'The report' });
+await report
+  .getByText(/Of 100 resamples/)
+  .first()
+  .waitFor({ timeout: 120_000 });
+await report.getByText(/Together the three factors hold/).scrollIntoViewIfNeeded();
+await report.getByText(/Together the three factors hold/).hover();
+await shoot('writeup');
 await page.getByRole('link', { name: 'Wold, all studies' }).click();
 await page.getByRole('button', { name: /Tavering catalogue/ }).click();
 await page.getByRole('grid').waitFor();
 await page.getByRole('button', { name: 'Vocabulary', exact: true }).click();
 await page.getByRole('checkbox', { name: 'jug' }).waitFor();
 await shoot('vocabulary');
-await page.keyboard.press('5');
-await page.getByRole('region', { name: 'Words of the dimensions' }).waitFor();
-await shoot('words');
 await page.keyboard.press('n');
 await page.getByRole('menuitem', { name: /^Neighbour map/ }).click();
 await page.keyboard.press('6');
@@ -160,7 +175,6 @@ await page.getByRole('application').waitFor();
 await page.keyboard.press('6');
 const scene = page.getByRole('application', { name: /The scene in/ });
 await scene.waitFor({ timeout: 60_000 });
-await shoot('composite');
 const brief = page.getByRole('group', { name: 'Brief' });
 await brief.getByRole('button', { name: 'red, green and blue' }).click();
 await page.getByRole('dialog').getByRole('button', { name: /^grey/ }).click();

@@ -109,7 +109,7 @@ test('help tells of the options, the kinds of files and what the exit codes mean
 });
 
 test.each([
-  [['run', at('recipe.json')], /--table/],
+  [['run', at('recipe.json'), '--out', 'y'], /--table/],
   [['run', at('recipe.json'), '--table', 'x', '--out', 'y', '--only', 'pictures'], /no kind “pictures”/],
   [['fly'], /unknown command/],
 ])('%j is not understood', async (words, message) => {

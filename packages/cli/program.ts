@@ -84,7 +84,12 @@ function addRun(command: Command, { say, warn, helpers = [] }: Output): void {
       ),
     )
     .addHelpText('after', EXITS)
-    .action(async (recipePath: string, options: RunOptions) => {
+    .action(async (recipePath: string, options: RunOptions, self: Command) => {
+      if (options.table === undefined && !/\.(wold|zip)$/i.test(recipePath)) {
+        self.error('error: a recipe needs --table <file...>; only a whole study (.wold) has its own', {
+          exitCode: EXIT.usage,
+        });
+      }
       const given = await givenStudy(recipePath, options.table !== undefined, warn);
       const { recipe } = given;
       if (options.table === undefined) {

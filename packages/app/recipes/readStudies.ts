@@ -7,8 +7,7 @@ const LARGEST = 2e9;
 /** What is in a study file, or a backup of several, or why it cannot be read; null where the file is something else. */
 export async function readStudies(file: File): Promise<readonly ReadStudy[] | ProblemData | null> {
   if (file.size > LARGEST) return null;
-  const [first, second] = new Uint8Array(await file.slice(0, 2).arrayBuffer());
-  if (first !== 0x50 || second !== 0x4b || /\.xlsx$/i.test(file.name)) return null;
+  if (/\.xlsx$/i.test(file.name) || (await file.slice(0, 2).text()) !== 'PK') return null;
   const [{ unzipSync }, { readStudyFile }] = await Promise.all([
     import('fflate'),
     import('@wold/core/recipe/studyFile'),

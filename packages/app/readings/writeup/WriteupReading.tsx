@@ -62,7 +62,7 @@ export function WriteupReading() {
         ))}
         <h3>Results</h3>
         {read.sections.map(section => (
-          <section key={section.key} aria-label={section.title}>
+          <section key={section.key} aria-label={`Results: ${section.title}`}>
             <Sentences section={section} place="results" read={read} />
             {section.tables.map(table => (
               <PrintedTable key={table.of.key} table={table} />
