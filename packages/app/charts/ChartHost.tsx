@@ -50,7 +50,7 @@ function HostedChart({
   const { tokens, mode, setMode } = useMode();
   const keep = useKeepFigure();
   /** What the mode was before a picture is kept, which is drawn by daylight; null where none is. */
-  const [keeping, setKeeping] = useState<Mode | null>(null);
+  const keeping = useRef<Mode | null>(null);
   const place = useRef<HTMLDivElement>(null);
   const chart = useRef<Chart | null>(null);
   const [size, setSize] = useState<Size | null>(null);
@@ -80,17 +80,18 @@ function HostedChart({
     onChart?.(chart.current, size);
   }, [option, size, onChart]);
 
+  function keepNow(): void {
+    if (size === null) return;
+    const paper = printed ?? tokens.paper;
+    keep?.(fileStem, label, size, drawnSvg(size, picture(size, printed !== undefined), paper));
+  }
   useEffect(() => {
-    if (keeping === null || mode !== 'light' || size === null) return;
-    keep?.(
-      fileStem,
-      label,
-      size,
-      drawnSvg(size, picture(size, printed !== undefined), printed ?? tokens.paper),
-    );
-    setKeeping(null);
-    if (keeping !== mode) setMode(keeping);
-  }, [keeping, mode, setMode, size, keep, fileStem, label, picture, printed, tokens]);
+    if (keeping.current === null || mode !== 'light') return;
+    keepNow();
+    const before = keeping.current;
+    keeping.current = null;
+    setMode(before);
+  });
 
   return (
     <div className={styles.frame}>
@@ -105,7 +106,8 @@ function HostedChart({
           keep === null
             ? undefined
             : () => {
-                setKeeping(mode);
+                if (mode === 'light') return keepNow();
+                keeping.current = mode;
                 setMode('light');
               }
         }

@@ -157,9 +157,7 @@ test('a study that was kept with a recipe of the first version opens, its steps 
     // Not all settings were there then.
     reductions: recipe.reductions.map(({ settings, ...shared }) => ({
       ...shared,
-      ...Object.fromEntries(
-        Object.entries(settings).filter(([name]) => name !== 'small'),
-      ),
+      ...Object.fromEntries(Object.entries(settings).filter(([name]) => name !== 'small')),
       repeatsBy: null,
       names: { 1: 'Size' },
     })),

@@ -20,10 +20,9 @@ const file = writeStudyFile(study, [{ name: 'report.html', text: '<p>α</p>' }])
 
 /** The file with one of its parts in another way. */
 function changed(name: string, part: Uint8Array | null): Uint8Array {
-  const files = unzipSync(file);
-  if (part === null) delete files[name];
-  else files[name] = new Uint8Array(part);
-  return zipSync(files);
+  const others = Object.entries(unzipSync(file)).filter(([own]) => own !== name);
+  const own = part === null ? [] : [[name, new Uint8Array(part)] as const];
+  return zipSync(Object.fromEntries([...others, ...own]));
 }
 
 test('a study comes back as it went, to the last bit, and its digits too', async () => {

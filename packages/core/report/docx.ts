@@ -28,11 +28,13 @@ const PIXELS_PER_MM = 96 / 25.4;
  * as drawings with pixels for those who cannot show them.
  */
 export async function reportDocx({ title, sections }: ReadReport, asPng: AsPng): Promise<Uint8Array> {
-  const parts: (Paragraph | Table)[] = [new Paragraph({ text: title, heading: HeadingLevel.TITLE })];
-  for (const place of ['methods', 'results'] as const) {
-    parts.push(heading(place === 'methods' ? 'Methods' : 'Results', HeadingLevel.HEADING_1));
-    for (const section of sections) parts.push(...(await sectionParts(section, place, asPng)));
-  }
+  const placed = await Promise.all(
+    (['methods', 'results'] as const).map(async place => [
+      heading(place === 'methods' ? 'Methods' : 'Results', HeadingLevel.HEADING_1),
+      ...(await Promise.all(sections.map(section => sectionParts(section, place, asPng)))).flat(),
+    ]),
+  );
+  const parts = [new Paragraph({ text: title, heading: HeadingLevel.TITLE }), ...placed.flat()];
   const made = new Document({
     title,
     creator: 'Wold',

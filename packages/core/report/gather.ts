@@ -48,17 +48,21 @@ export async function reportOf(
   };
   const print = printed(recipe.writeup.style);
   const first = await studySections(table, recipe, find, print, stretch(host, 0, 0.3));
-  const sections: ReportSection[] = [...first.sections];
-  const checks: Report['checks'][number][] = [...first.checks];
+  const made: { readonly section: ReportSection; readonly checks: readonly Check[] }[] = [];
   for (const [index, reduction] of recipe.reductions.entries()) {
     const share = 0.7 / recipe.reductions.length;
     const part = stretch(host, 0.3 + share * index, 0.3 + share * (index + 1));
-    const made = await reductionSection(table, recipe, reduction, find, print, part);
-    if (made === null) continue;
-    sections.push(made.section);
-    checks.push(...made.checks.map(check => ({ ...check, section: made.section.key })));
+    const one = await reductionSection(table, recipe, reduction, find, print, part);
+    if (one !== null) made.push(one);
   }
-  return { title: table.name.replace(/\.[^.]+$/, ''), sections, checks };
+  return {
+    title: table.name.replace(/\.[^.]+$/, ''),
+    sections: [...first.sections, ...made.map(({ section }) => section)],
+    checks: [
+      ...first.checks,
+      ...made.flatMap(({ section, checks }) => checks.map(check => ({ ...check, section: section.key }))),
+    ],
+  };
 }
 
 const NOT_PREPARED = 'Question 2 says why the table cannot be prepared as it is.';

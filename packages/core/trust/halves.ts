@@ -89,7 +89,7 @@ export function halvesSteps(
     const slot = state.congruences.subarray(at * k, (at + 1) * k).fill(NaN);
     if (halves === null) return;
     const [one, other] = halves.map(half => laidAgain(anew, half, alignment));
-    if (one == null || other == null) return;
+    if (!one || !other) return;
     for (let d = 0; d < k; d++) {
       slot[d] = congruence(columnOf(one.laid.loadings, d), columnOf(other.laid.loadings, d));
     }

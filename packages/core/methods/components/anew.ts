@@ -44,7 +44,7 @@ export function componentsFoundAnew(prepared: PreparedRows, found: Components): 
     values: found.eigenvalues,
     loadings: found.loadings,
     turns: found.rotation !== null,
-    oblique: found.rotation?.phi != null,
+    oblique: (found.rotation?.phi ?? null) !== null,
     work: componentsAgainWork(found),
     again: times => {
       const eigen = decomposed(x, prepared, times);

@@ -92,7 +92,7 @@ export async function discriminantReport(source: Source): Promise<ReductionRepor
       { what: 'which measures make the axes', at: key('structure'), todo: '', question: 5 },
       {
         what: 'rows told right where they are held out, beside chance',
-        at: telling?.heldOut == null ? null : key('right'),
+        at: (telling?.heldOut ?? null) === null ? null : key('right'),
         todo: 'More rows in each group would let some be held out.',
         question: 7,
       },

@@ -1,5 +1,4 @@
-import type { Placement } from '@wold/core/methods/placement';
-import { methodNamed } from '@wold/core/methods/all';
+import { neighboursPlacement } from '@wold/core/methods/neighbours/placement';
 import { percent } from '@wold/core/writeup/format';
 import { SmallMap } from '../../../readings/map/SmallMap';
 import { Resulting } from '../../../readings/Problem';
@@ -19,7 +18,6 @@ const SIDE = { width: 330, height: 300 };
 export function NothingView({ reduction }: { reduction: NeighboursReduction }) {
   const { value: map } = useNeighbourMap(reduction);
   const nothing = useMapOfNothing(reduction);
-  const placementOf = (found: object): Placement => methodNamed('neighbours').placement(found);
   return (
     <>
       <p className={styles.words}>
@@ -32,12 +30,12 @@ export function NothingView({ reduction }: { reduction: NeighboursReduction }) {
           <div className={styles.pair}>
             {map !== null && (
               <figure>
-                <SmallMap reduction={reduction} placement={placementOf(map)} x={1} y={2} {...SIDE} />
+                <SmallMap reduction={reduction} placement={neighboursPlacement(map)} x={1} y={2} {...SIDE} />
                 <figcaption className="small">the table</figcaption>
               </figure>
             )}
             <figure>
-              <SmallMap reduction={reduction} placement={placementOf(value)} x={1} y={2} {...SIDE} />
+              <SmallMap reduction={reduction} placement={neighboursPlacement(value)} x={1} y={2} {...SIDE} />
               <figcaption className="small">its measures dealt out anew</figcaption>
             </figure>
           </div>

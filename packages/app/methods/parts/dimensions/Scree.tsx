@@ -49,7 +49,7 @@ export function Scree({ reduction, of, against, wanted, most, onCut, numbers, ch
           })}
         </ul>
         <ul className={styles.legend} aria-label="Shown too">
-          {of.intervals != null && <li>grey bars: 95 % of resamples</li>}
+          {(of.intervals ?? null) !== null && <li>grey bars: 95 % of resamples</li>}
           {checks}
           {of.shares !== null && (
             <CheckItem name="running share" checked={cumulative} onChange={setCumulative} />

@@ -27,7 +27,9 @@ export function useIntervals(reduction: Reduction, shown: Matrix): IntervalAt | 
 
 /** An interval in lengths of bars that are full at some size. */
 export const inBars = (interval: CellInterval | null | undefined, full: number): CellInterval | null =>
-  interval == null ? null : { low: interval.low / full, high: interval.high / full };
+  interval === null || interval === undefined
+    ? null
+    : { low: interval.low / full, high: interval.high / full };
 
 /** Whether two matrices are the same figures, but for rounding. */
 function isSame(a: Matrix, b: Matrix): boolean {
