@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { strFromU8, unzipSync } from 'fflate';
 import type { Download, Page } from '@playwright/test';
-import { ask, expect, expectAccessible, openSherds, takeOut, test } from './helpers';
+import { ask, expect, expectAccessible, openFile, openSherds, takeOut, test } from './helpers';
 
 const bytesOf = async (download: Download) => new Uint8Array(await readFile((await download.path())!));
 
@@ -178,4 +178,41 @@ test('a map of neighbours at all sizes, by other seeds, its gaps, and beside not
   await page.getByRole('button', { name: 'Beside nothing', exact: true }).click();
   await expect(main).toContainText(/on that of nothing/, { timeout: 60_000 });
   await expectAccessible(page);
+});
+
+/** Answers of a wave, in which two groups of four questions go together; the last column is left out where that is asked. */
+function wave(seed: number, columns = 8): string {
+  let state = seed;
+  const random = () => (state = (state * 48_271) % 2_147_483_647) / 2_147_483_647;
+  const lines = Array.from({ length: 120 }, () => {
+    const shared = [random(), random()];
+    return Array.from({ length: columns }, (_, j) =>
+      (shared[Number(j > 3)]! + 0.4 * random()).toFixed(3),
+    ).join(',');
+  });
+  return [Array.from({ length: columns }, (_, j) => `q${j + 1}`).join(','), ...lines].join('\n');
+}
+
+test('several tables dropped on a study are run by its recipe and held against it', async ({ page }) => {
+  await openFile(page, 'wave1.csv', wave(11));
+  await expect(page.getByRole('grid')).toBeVisible();
+  const dropped = await page.evaluateHandle(
+    files => {
+      const data = new DataTransfer();
+      for (const [name, text] of files) data.items.add(new File([text], name));
+      return data;
+    },
+    [
+      ['wave2.csv', wave(12)],
+      ['wave3.csv', wave(13, 7)],
+    ] as [string, string][],
+  );
+  await page.getByRole('main').dispatchEvent('drop', { dataTransfer: dropped });
+  const table = page.getByRole('table', { name: 'Tables by this recipe' });
+  await expect(table.getByRole('row')).toHaveCount(4, { timeout: 30_000 });
+  await expect(table.getByRole('row').nth(2)).toContainText(/wave2.csv.*120.*(1\.00|\.9\d)/);
+  await expect(table.getByRole('row').nth(3)).toContainText(/lacks 1 of the recipe's columns: “q8”/);
+  await expectAccessible(page);
+  const file = await downloaded(page, () => page.getByRole('button', { name: 'Take it out as CSV' }).click());
+  expect(file.suggestedFilename()).toBe('wave1-side-by-side.csv');
 });

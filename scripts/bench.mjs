@@ -8,6 +8,7 @@ const ROUNDS = 3;
 const { componentsContests, correlationsAndEigen, parallelContest } = await bundled('bench/components.ts');
 const { factorsOf } = await bundled('bench/factors.ts');
 const { axesOf } = await bundled('bench/discriminant.ts');
+const { resamplesContest } = await bundled('bench/resamples.ts');
 const { readingContest } = await bundled('bench/reading.ts');
 const { iterationsOf, nearestContest, nearestOf, productsContest, searchOf } =
   await bundled('bench/neighbours.ts');
@@ -30,6 +31,14 @@ const { factors, eigen } = factorsOf(1000, 100, 6);
 const [ofFactors, ofEigen] = [factors, eigen].map(work => median([time(work), time(work), time(work)]));
 console.log(
   `maximum likelihood and oblimin from 10 starts, 1000 × 100: ${ms(ofFactors)}, ${(ofFactors / ofEigen).toFixed(1)} × its eigenpairs (at most 40)\n`,
+);
+
+const resamples = resamplesContest(1000, 50, 500, 3);
+const [ofResamples, ofPlain] = [resamples.ours, resamples.plain].map(work =>
+  median([time(work), time(work), time(work)]),
+);
+console.log(
+  `${resamples.name}: ${ms(ofResamples)}, ${(ofResamples / ofPlain).toFixed(2)} × as many decompositions with their cross-products (at most 3)\n`,
 );
 
 // The command's own helper, as it is built.

@@ -3,6 +3,7 @@ import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSyn
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sherds } from '@wold/core/demo/sherds';
+import { withFewDraws } from '@wold/core/testTables';
 import { freshRecipe } from '@wold/core/recipe/fresh';
 import { parseRecipe } from '@wold/core/recipe/schema';
 import { writeRecipe } from '@wold/core/recipe/writeRecipe';
@@ -17,7 +18,7 @@ const bytes = new TextEncoder().encode(csv);
 writeFileSync(at('sherds.csv'), csv);
 writeFileSync(at('other sherds.csv'), csv);
 writeFileSync(at('wrong.csv'), 'a,b\n1,2\n2,1\n');
-writeFileSync(at('recipe.json'), writeRecipe(freshRecipe(readDelimited(bytes, 'sherds.csv'))));
+writeFileSync(at('recipe.json'), writeRecipe(withFewDraws(freshRecipe(readDelimited(bytes, 'sherds.csv')))));
 
 async function wold(...words: string[]): Promise<{ said: string[]; warned: string[]; thrown: unknown }> {
   const [said, warned]: [string[], string[]] = [[], []];

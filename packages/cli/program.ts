@@ -6,13 +6,15 @@ import type { Helper } from '@wold/kernels/team';
 import { Problem } from '@wold/core/problem';
 import { freshRecipe } from '@wold/core/recipe/fresh';
 import { parseRecipe, type Recipe } from '@wold/core/recipe/schema';
+import { notDone, sideBySide, type DoneTable } from '@wold/core/recipe/sideBySide';
+import { csv } from '@wold/core/writeup/csv';
 import { isZip, readStudyFile } from '@wold/core/recipe/studyFile';
 import { writeRecipe } from '@wold/core/recipe/writeRecipe';
 import { bytesSource, type FileSource } from '@wold/core/table/fileSource';
 import { readTable, readWithNewRows } from '@wold/core/table/readTable';
 import { sceneOf, type Table } from '@wold/core/table/table';
 import { fileStems } from '@wold/core/writeup/fileStem';
-import { FILE_KINDS, runStudy, type Reduced } from './runStudy';
+import { FILE_KINDS, runStudy, type StudyRun } from './runStudy';
 import { compare, writeComparisons, type ScenesRun } from './scenes';
 import { pathsOf, sourceOf } from './inputs';
 import { studyReport } from './studyReport';
@@ -101,12 +103,14 @@ function addRun(command: Command, { say, warn, helpers = [] }: Output): void {
       const stems = fileStems(paths.map(path => basename(path).replace(/\.[^.]+$/, '')));
       const several = paths.length > 1;
       const failed: unknown[] = [];
+      const done: DoneTable[] = [];
       let scenes: ScenesRun | null = null;
       for (const [index, path] of paths.entries()) {
         const folder = several ? join(options.out, stems[index]!) : options.out;
         try {
           if (several) say(`${path}:`);
           const study = await runOne(recipe, path, folder, options, { say, warn, helpers });
+          if (several) done.push(await study.done(basename(path)));
           if (!several || sceneOf(study.read) === null) continue;
           if (scenes === null) scenes = { first: basename(path), reduced: study.reduced, others: [] };
           else await compare(scenes, path, folder, options, say);
@@ -115,9 +119,14 @@ function addRun(command: Command, { say, warn, helpers = [] }: Output): void {
           if (!several || !(thrown instanceof Problem)) throw thrown;
           warn(thrown.message);
           failed.push(thrown);
+          done.push(notDone(basename(path), thrown.message));
         }
       }
       if (scenes !== null) await writeComparisons(scenes, options.out, say);
+      if (several) {
+        await writeFiles(options.out, [{ name: 'side-by-side.csv', text: csv(sideBySide(done)) }]);
+        say(`the tables side by side: ${join(options.out, 'side-by-side.csv')}`);
+      }
       if (failed.length > 0) {
         throw new Problem(
           `${failed.length} of ${paths.length} tables could not be run`,
@@ -151,6 +160,11 @@ interface RunOptions {
   readonly dimensions: 'own' | 'first';
 }
 
+/** A recipe that was run on a table. */
+interface Ran extends Pick<StudyRun, 'reduced' | 'done'> {
+  readonly read: Table;
+}
+
 /** A table from a file, with what is to be noted of it. @param place a file whose rows are only placed */
 async function open(
   path: string,
@@ -179,7 +193,7 @@ async function runOne(
   folder: string,
   { place, only }: RunOptions,
   { say, warn, helpers = [] }: Output,
-): Promise<{ readonly read: Table; readonly reduced: readonly Reduced[] }> {
+): Promise<Ran> {
   const table = await open(path, { warn }, recipe.reading, place);
   const file = sceneOf(table) === null ? null : await sourceOf(path);
   return runOn(recipe, table, file, folder, { only }, { say, warn, helpers });
@@ -193,12 +207,18 @@ async function runOn(
   folder: string,
   { only }: { readonly only?: string[] | undefined },
   { say, helpers = [] }: Output,
-): Promise<{ readonly read: Table; readonly reduced: readonly Reduced[] }> {
-  const { files, lines, reduced } = await runStudy(recipe, table, only, { ...quietHost, helpers }, file);
+): Promise<Ran> {
+  const { files, lines, reduced, done } = await runStudy(
+    recipe,
+    table,
+    only,
+    { ...quietHost, helpers },
+    file,
+  );
   await writeFiles(folder, files);
   for (const line of lines) say(line);
   say(`${files.length} files in ${folder}: ${files.map(file => file.name).join(', ')}`);
-  return { read: table, reduced };
+  return { read: table, reduced, done };
 }
 
 /** A recipe from its file, or from a whole study, of which the table is read too where no other is given. */

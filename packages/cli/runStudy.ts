@@ -20,7 +20,9 @@ import type { Components } from '@wold/core/methods/components/components';
 import type { Recipe, Reduction } from '@wold/core/recipe/schema';
 import { scoreColumnsOf } from '@wold/core/recipe/scoreColumns';
 import { writeRecipe } from '@wold/core/recipe/writeRecipe';
-import { Problem } from '@wold/core/problem';
+import type { AskFigures } from '@wold/core/methods/work';
+import { Problem, problemData } from '@wold/core/problem';
+import { doneTable, type DoneTable } from '@wold/core/recipe/sideBySide';
 import type { Account, PreparationInput } from '@wold/core/preparation/prepared';
 import { STAGES } from '@wold/core/recipe/stages';
 import type { Bench } from '@wold/core/stages/bench';
@@ -41,6 +43,8 @@ export interface StudyRun {
   readonly lines: readonly string[];
   /** Each reduction, and what came of it. */
   readonly reduced: readonly Reduced[];
+  /** What is held side by side with other tables, where there are such. */
+  readonly done: (name: string) => Promise<DoneTable>;
 }
 
 /** A reduction as it was done on a table. */
@@ -127,7 +131,15 @@ export async function runStudy(
     });
   }
   if (only.includes('recipe')) files.push({ name: 'recipe.json', text: writeRecipe(fitted) });
-  return { files, lines, reduced };
+  const find: AskFigures = async (stage, ask) => {
+    try {
+      return await bench.need(stage, ask);
+    } catch (thrown) {
+      if (!(thrown instanceof Problem)) throw thrown;
+      return { problem: problemData(thrown) };
+    }
+  };
+  return { files, lines, reduced, done: name => doneTable(name, fitted, find) };
 }
 
 /** The pictures of a reduction of a scene; none where the rows are no pixels. */

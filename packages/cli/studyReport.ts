@@ -16,6 +16,7 @@ import { figureFile, printTableRows, reportMarkdown } from '@wold/core/report/ma
 import type { Table } from '@wold/core/table/table';
 import { csv } from '@wold/core/writeup/csv';
 import { fileStem } from '@wold/core/writeup/fileStem';
+import { count } from '@wold/core/writeup/format';
 
 /** What is to be written, and lines that say what it holds. */
 export interface StudyReport {
@@ -54,10 +55,10 @@ export async function studyReport(
   return {
     files: await filesOf(read, out, ending),
     lines: [
-      `${tables.length} tables and ${figures.length} figures in ${out}`,
+      `${count(tables.length, 'table')} and ${count(figures.length, 'figure')} in ${out}`,
       ...(old.length === 0
         ? []
-        : [`${old.length} figures were drawn before the study changed: keep them again in Wold`]),
+        : [`${count(old.length, 'figure')} drawn before the study changed: keep again in Wold`]),
       ...missing.map(({ what, todo }) => `missing: ${what}${todo === '' ? '' : ` (${todo})`}`),
     ],
   };

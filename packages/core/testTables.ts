@@ -60,6 +60,15 @@ export const reductionWith = (
 ): ReductionBy<'components'> =>
   ({ ...reduction, settings: { ...reduction.settings, ...change } }) as ReductionBy<'components'>;
 
+/** A recipe whose rows are drawn anew a few times only: tests of all figures need not wait for more. */
+export const withFewDraws = (recipe: Recipe): Recipe => ({
+  ...recipe,
+  reductions: recipe.reductions.map(reduction => ({
+    ...reduction,
+    resamples: { ...reduction.resamples, times: 10 },
+  })),
+});
+
 /** The first reduction of a recipe, which is by components. */
 export const firstOf = ({ reductions }: Recipe): ReductionBy<'components'> => {
   const [first] = reductions;

@@ -104,6 +104,7 @@ export function Frame({ question }: { question: Question }) {
 }
 
 const ScenesDialog = later(async () => (await import('../scenes/ScenesDialog')).ScenesDialog);
+const SeveralTables = later(async () => (await import('../recipes/SeveralTables')).SeveralTables);
 
 /** What stands beside the reduction in hand: several maps, and of the other readings the last. */
 function useBesides({ of, route }: Question): readonly Reduction[] {
@@ -120,17 +121,19 @@ function useDropped() {
   const table = useTable();
   const hand = useHand();
   const [scenes, setScenes] = useState<readonly File[]>([]);
+  const [tables, setTables] = useState<readonly File[]>([]);
   async function take(files: readonly File[]): Promise<void> {
     const [file] = files;
     if (file === undefined) return;
     if (sceneOf(table) !== null && componentsOf(hand) !== null && (await arePictures(files))) {
       return setScenes(files);
     }
+    if (files.length > 1) return setTables(files);
     const recipe = await readRecipe(file);
     if (recipe !== null && !('what' in recipe)) return setDropped({ name: file.name, recipe });
     const text =
       recipe === null
-        ? `“${file.name}” is no recipe. A table makes a study of its own: drop it on the start page.`
+        ? `“${file.name}” is no recipe. A table makes a study of its own: drop it on the start page; several, dropped here, are run by this study’s recipe.`
         : problemText(recipe);
     dispatch(noticed({ kind: 'problem', text }));
   }
@@ -145,6 +148,10 @@ function useDropped() {
     scenes.length > 0 && componentsOf(hand) !== null ? (
       <Suspense>
         <ScenesDialog reduction={componentsOf(hand)!} files={scenes} onClose={() => setScenes([])} />
+      </Suspense>
+    ) : tables.length > 0 ? (
+      <Suspense>
+        <SeveralTables files={tables} onClose={() => setTables([])} />
       </Suspense>
     ) : (
       dropped && <ApplyRecipe {...dropped} onClose={() => setDropped(null)} />

@@ -164,7 +164,10 @@ async function reductionFigures(
         ? null
         : await figure(STAGES.levelCentres, { preparation: preparationFor(recipe, reduction), label }),
     clusters: 'problem' in placed || !rows ? null : await clusterFigures(table, reduction, reduced, figure),
-    again: 'problem' in placed || !rows ? null : await againFigures(recipe, reduction, reduced, figure, host),
+    again:
+      'problem' in placed || !rows
+        ? null
+        : await againFigures(recipe, reduction, reduced, placed.rows.length, figure, host),
     replicates:
       rows && repeatsBy.length > 0
         ? await figure(STAGES.replicates, { reduced, by: repeatsBy }, stretch(host, 0.9, 1))
@@ -177,6 +180,7 @@ async function againFigures(
   recipe: Recipe,
   reduction: Reduction,
   { method, ask }: ReturnType<typeof reducedBy>,
+  rows: number,
   figure: AskFigures,
   host: Host,
 ): Promise<object | null> {
@@ -184,7 +188,8 @@ async function againFigures(
   if (againWork === undefined) return null;
   const found: unknown = await figure(stage, ask);
   const { resamples: settings } = reduction;
-  if (!isQuickToResample(againWork(found), settings)) return null;
+  const work = againWork(found);
+  if (!isQuickToResample(work, settings)) return null;
   const asked = dimensionsAnewOf(recipe, reduction);
   const resamples = await figure(STAGES.resamples, asked, stretch(host, 0.7, 0.75));
   return {
@@ -192,7 +197,9 @@ async function againFigures(
     // Where each row lay is drawn, and is no figure.
     resamples: 'problem' in resamples ? resamples : { ...resamples, places: undefined },
     halves: await figure(STAGES.halves, { ...asked, by: settings.halves }, stretch(host, 0.75, 0.78)),
-    leftOut: await figure(STAGES.leftOut, leftOutOf(recipe, reduction), stretch(host, 0.78, 0.79)),
+    leftOut: isQuickToResample(work, { times: rows })
+      ? await figure(STAGES.leftOut, leftOutOf(recipe, reduction), stretch(host, 0.78, 0.79))
+      : null,
     sizes: await figure(STAGES.sizes, asked, stretch(host, 0.79, 0.8)),
   };
 }

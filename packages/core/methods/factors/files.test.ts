@@ -166,7 +166,9 @@ test('all of it is in the figures', async () => {
   const full = withSettings(three, byFactors(three), {
     beside: { by: 'number', factors: 4 },
   });
-  const { reductions } = (await figuresOf(table, full)) as { reductions: Record<string, unknown>[] };
+  const { reductions } = (await figuresOf(table, full)) as {
+    reductions: Record<string, unknown>[];
+  };
   const own = reductions.find(({ method }) => method === 'factors')!;
   const found = await factorsOf(table, full);
   expect(own).toMatchObject({

@@ -5,7 +5,7 @@ import { fileStem } from '@wold/core/writeup/fileStem';
 import { coefficient, count } from '@wold/core/writeup/format';
 import { TakeOutMenu } from '../../../outputs/TakeOutMenu';
 import { useNaming } from '../../../results/stages';
-import { per100 } from './againAnswer';
+import { per100 } from './worstAgain';
 import { SpreadBar } from './SpreadBar';
 import { halvesNumbers } from './resamplesNumbers';
 import styles from './TrustReading.module.css';

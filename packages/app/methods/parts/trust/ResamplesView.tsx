@@ -5,7 +5,7 @@ import { fileStem } from '@wold/core/writeup/fileStem';
 import { coefficient, count, figure, fixed } from '@wold/core/writeup/format';
 import { TakeOutMenu } from '../../../outputs/TakeOutMenu';
 import { useNaming } from '../../../results/stages';
-import { per100 } from './againAnswer';
+import { per100 } from './worstAgain';
 import { resamplesNumbers } from './resamplesNumbers';
 import { SizesView } from './SizesView';
 import { turningPlanes } from './turningPlanes';
