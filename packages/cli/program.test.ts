@@ -72,7 +72,7 @@ test('several tables have a folder each; one that cannot be run is told of and s
     ...['run', at('recipe.json'), '--out', at('several'), '--only', 'eigenvalues', '--table'],
     ...[at('sherds.csv'), at('wrong.csv'), at('other sherds.csv')],
   );
-  expect(inFolder('several')).toEqual(['other-sherds', 'sherds']);
+  expect(inFolder('several')).toEqual(['other-sherds', 'sherds', 'side-by-side.csv']);
   expect(warned.join('\n')).toMatch(/wrong.*lacks 2\d of the recipe/s);
   expect((thrown as Error).message).toMatch(/1 of 3 tables could not be run/);
 });
