@@ -69,7 +69,7 @@ export interface ResamplesState {
 /** Eigenvalues that have intervals. */
 const MOST_EIGENVALUES = 30;
 /** Multiplications that one resample may take, and one step of several. */
-const MOST_WORK = 5e8;
+const MOST_WORK = 3e9;
 export const STEP_WORK = 2e7;
 export const [LOW, HIGH] = [0.025, 0.975];
 

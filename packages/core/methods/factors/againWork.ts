@@ -10,5 +10,5 @@ export const factorsAgainWork = ({
   kind,
 }: Pick<Factors, 'rows' | 'measures' | 'kind'>): number => {
   const p = measures.length;
-  return rows.length * p ** 2 + 700 * p ** 3 + (kind === 'polychoric' ? (POLYCHORIC * p * (p - 1)) / 2 : 0);
+  return rows.length * p ** 2 + 3000 * p ** 3 + (kind === 'polychoric' ? (POLYCHORIC * p * (p - 1)) / 2 : 0);
 };
