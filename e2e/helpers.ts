@@ -45,7 +45,11 @@ export async function ask(page: Page, question: string): Promise<void> {
 export async function takeOut(page: Page, which: string): Promise<{ name: string; text: string }> {
   await page.getByRole('button', { name: 'Take out', exact: true }).click();
   const waiting = page.waitForEvent('download');
-  await page.getByRole('dialog', { name: 'Take out' }).getByRole('button', { name: which }).click();
+  // What a file holds may speak of another.
+  await page
+    .getByRole('dialog', { name: 'Take out' })
+    .getByRole('button', { name: new RegExp(`^${which}`) })
+    .click();
   const download = await waiting;
   await page.keyboard.press('Escape');
   return { name: download.suggestedFilename(), text: await readFile((await download.path())!, 'utf8') };
