@@ -1,9 +1,6 @@
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import type { Recipe } from '@wold/core/recipe/schema';
-import type { ReadStudy } from '@wold/core/recipe/studyFile';
-import { readRecipe } from '../recipes/readRecipe';
-import { readStudies } from '../recipes/readStudies';
 import { Boundary } from '../frame/Boundary';
 import { useCallback, useEffect, useRef, useState, type DragEvent } from 'react';
 import { useNavigate } from 'react-router';
@@ -18,7 +15,6 @@ import { useAppDispatch, useAppSelector } from '../store/store';
 import { ModeSwitch } from '../theme/ModeSwitch';
 import { readTable, warmUp } from '../workers/pool';
 import { haveAtHand } from '../workers/tablesAtHand';
-import { arePictures } from '../scenes/arePictures';
 import { demoTables } from './demoTables';
 import { StudyList } from './StudyList';
 import styles from './Home.module.css';
@@ -82,7 +78,7 @@ export function Home() {
 }
 
 /** Makes a study of a file's table, kept and navigated to. */
-type Open = (
+export type Open = (
   file: Blob,
   fileName: string,
   studyName?: string,
@@ -149,44 +145,34 @@ const stackName = (files: readonly File[]): string =>
   `${files[0]!.name.replace(/\.[^.]+$/, '')} and ${files.length - 1} more`;
 
 /** A recipe that waits for its table. */
-interface Pending {
+export interface Pending {
   readonly name: string;
   readonly recipe: Recipe;
 }
-
-const withoutNewRows = ({ reading: { newRows: _, ...reading }, ...recipe }: Recipe): Recipe => ({
-  ...recipe,
-  reading,
-});
 
 /** Opens files: a table, a recipe that waits for its table, or both at once. */
 function useTaking(open: Open) {
   const dispatch = useAppDispatch();
   const [pending, setPending] = useState<Pending | null>(null);
   const [unfit, setUnfit] = useState<ProblemData | null>(null);
-  async function openWhole(studies: readonly ReadStudy[]): Promise<void> {
-    const stay = studies.length > 1;
-    for (const { name, hand, recipe, table } of studies) {
-      // What newer rows were brought by is no part of it.
-      const given = recipe === null ? undefined : withoutNewRows(recipe);
-      if (table !== null) {
-        const file = new Blob([new Uint8Array(table.bytes)]);
-        await open(file, table.name, name, undefined, given, { hand, stay });
-      } else if (given !== undefined) setPending({ name, recipe: given });
-    }
-    const wrong = studies.flatMap(one => one.wrong);
-    const told = wrong.length > 0 ? wrong.join(' ') : stay ? `${studies.length} studies were opened.` : null;
-    if (told !== null) dispatch(noticed({ kind: wrong.length > 0 ? 'problem' : 'done', text: told }));
-  }
   async function take(files: readonly File[]): Promise<void> {
     setUnfit(null);
-    const whole = await Promise.all(files.map(readStudies));
-    const studies = whole.filter(one => one !== null);
-    if (studies.length > 0) {
-      const bad = studies.find(one => 'what' in one);
-      if (bad !== undefined) setUnfit(bad);
-      return openWhole(studies.flatMap(one => ('what' in one ? [] : one)));
+    // A zip may be a study that was taken out whole.
+    const starts = await Promise.all(files.map(file => file.slice(0, 2).text()));
+    if (starts.includes('PK')) {
+      const { openStudies } = await import('../recipes/openStudies');
+      const opened = await openStudies(files, open);
+      if (opened !== null) {
+        setUnfit(opened.unfit);
+        if (opened.pending !== null) setPending(opened.pending);
+        if (opened.told !== null) dispatch(noticed(opened.told));
+        return;
+      }
     }
+    const [{ readRecipe }, { arePictures }] = await Promise.all([
+      import('../recipes/readRecipe'),
+      import('../scenes/arePictures'),
+    ]);
     const read = await Promise.all(files.map(async file => ({ file, recipe: await readRecipe(file) })));
     const tables = read.filter(({ recipe }) => recipe === null).map(({ file }) => file);
     const found = read.flatMap(({ file, recipe }) =>

@@ -1,7 +1,6 @@
 import type { CodebookEntry } from '@wold/core/table/codebook';
 import { Problem } from '@wold/core/problem';
 import type { Recipe } from '@wold/core/recipe/schema';
-import { withCodebook } from '@wold/core/recipe/edit/codebook';
 import { splitColumns, withWholeHeadings } from '@wold/core/recipe/edit/headings';
 import { freshRecipe } from '@wold/core/recipe/fresh';
 import { tableKey } from '@wold/core/table/fileTable';
@@ -24,7 +23,11 @@ export async function createStudy(
   given?: Recipe,
   hand?: string,
 ): Promise<StudyRecord> {
-  const { recipe } = withCodebook(given ?? freshRecipe(table), codebook);
+  const first = given ?? freshRecipe(table);
+  const recipe =
+    codebook.length === 0
+      ? first
+      : (await import('@wold/core/recipe/edit/codebook')).withCodebook(first, codebook).recipe;
   // What was split at the start can be undone.
   const past = given === undefined && splitColumns(recipe).length > 0 ? [withWholeHeadings(recipe)] : [];
   const now = Date.now();
