@@ -59,7 +59,7 @@ export async function studyReport(
       ...(old.length === 0
         ? []
         : [`${count(old.length, 'figure')} drawn before the study changed: keep again in Wold`]),
-      ...missing.map(({ what, todo }) => `missing: ${what}${todo === '' ? '' : ` (${todo})`}`),
+      ...missing.map(({ what, remedy }) => `missing: ${what}${remedy === '' ? '' : ` (${remedy})`}`),
     ],
   };
 }

@@ -128,9 +128,9 @@ function useDropped() {
     if (sceneOf(table) !== null && componentsOf(hand) !== null && (await arePictures(files))) {
       return setScenes(files);
     }
-    if (files.length > 1) return setTables(files);
     const recipe = await readRecipe(file);
     if (recipe !== null && !('what' in recipe)) return setDropped({ name: file.name, recipe });
+    if (files.length > 1) return setTables(files);
     const text =
       recipe === null
         ? `“${file.name}” is no recipe. A table makes a study of its own: drop it on the start page; several, dropped here, are run by this study’s recipe.`

@@ -13,12 +13,13 @@ import { reportOn } from '../workers/pool';
 interface ReportState {
   /** The study and recipe that it is of. */
   readonly key: string;
+  readonly tableKey: string;
   readonly report: Report | null;
   readonly problem: ProblemData | null;
   readonly stopped: boolean;
 }
 
-let state: ReportState = { key: '', report: null, problem: null, stopped: false };
+let state: ReportState = { key: '', tableKey: '', report: null, problem: null, stopped: false };
 /** The key of the one on its way, and how to stop it. */
 let underWay: { readonly key: string; readonly stop: () => void } | null = null;
 const listeners = new Set<() => void>();
@@ -51,8 +52,9 @@ async function gather(table: Table, recipe: Recipe, key: string): Promise<void> 
   if (underWay !== own) return;
   underWay = null;
   if (end === 'stopped') set({ ...state, key, stopped: true });
-  else if ('problem' in end) set({ key, report: null, problem: end.problem, stopped: false });
-  else set({ key, report: end.value, problem: null, stopped: false });
+  else if ('problem' in end)
+    set({ key, tableKey: table.key, report: null, problem: end.problem, stopped: false });
+  else set({ key, tableKey: table.key, report: end.value, problem: null, stopped: false });
 }
 
 /** The report of the study as it grows; the last one while another is gathered. @param wanted whether it is gathered */
@@ -69,10 +71,8 @@ export function useReport(
   return {
     ...found,
     // Of another study it says nothing.
-    report: found.report !== null && found.report.title === titleOf(table) ? found.report : null,
+    report: found.tableKey === table.key ? found.report : null,
     stale: found.key !== key,
     resume: () => void gather(table, recipe, key),
   };
 }
-
-const titleOf = ({ name }: Table): string => name.replace(/\.[^.]+$/, '');

@@ -1,7 +1,7 @@
 import type { Reduction } from '../recipe/schema';
 import type { Halves } from '../trust/halves';
 import type { Resamples } from '../trust/resamples';
-import { count, figure } from '../writeup/format';
+import { count, figure, per100 } from '../writeup/format';
 import type { Printed } from '../writeup/print';
 import { cell, type PrintTable } from '../writeup/printTable';
 import { live, sentence, told, type LiveFigure, type Told } from '../writeup/told';
@@ -12,8 +12,6 @@ interface Saying {
   /** What a dimension is called, counted from 0. */
   readonly nameOf: (dimension: number) => string;
 }
-
-const per100 = (share: number): string => (Number.isNaN(share) ? '–' : String(Math.round(100 * share)));
 
 /** How rows were drawn anew. */
 export const resamplesMethod = (
@@ -56,7 +54,9 @@ export function resamplesTold({ again, flat, improper, done }: Resamples, { key,
 
 /** How alike the dimensions are in parts of the rows. */
 export function halvesTold({ by, parts }: Halves, { key, print, nameOf }: Saying): Told[] {
-  return parts.map(part =>
+  // A level whose rows have no such dimensions has no figure of its own: that of random parts is not its.
+  const told = parts.filter(({ level, congruence }) => level === null || congruence !== null);
+  return told.map(part =>
     sentence(key(`halves ${part.level ?? 'at random'}`), [
       part.level === null
         ? 'Of halves drawn at random the dimensions agree by a median congruence of '

@@ -145,7 +145,7 @@ export function editedReport(report: Report, writeup: Writeup): ReadReport {
         .map(({ key }) => ({
           what: 'a picture of what was found',
           at: null,
-          todo: 'Keep a chart for the write-up, in its menu.',
+          remedy: 'Keep a chart for the write-up, in its menu.',
           question: 6,
           section: key,
           met: pictured.has(key),

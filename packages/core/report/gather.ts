@@ -118,25 +118,25 @@ async function studySections(
     {
       what: 'rows and columns, and how many rows were used',
       at: known && 'rows',
-      todo: NOT_PREPARED,
+      remedy: NOT_PREPARED,
       question: 1,
     },
     {
       what: 'what was done about missing entries and outliers',
       at: known && (preparation.words === null ? 'treatment' : 'words'),
-      todo: NOT_PREPARED,
+      remedy: NOT_PREPARED,
       question: 2,
     },
     {
       what: 'a description of the measures',
       at: described && 'description',
-      todo: 'The table gives no single measures.',
+      remedy: 'The table gives no single measures.',
       question: 1,
     },
     {
       what: 'whether the measures are worth reducing',
       at: suitable && (Number.isNaN(suitable.kmo) ? 'singular' : 'kmo'),
-      todo: 'Correlations of columns are needed.',
+      remedy: 'Correlations of columns are needed.',
       question: 3,
     },
   ];
@@ -233,7 +233,7 @@ async function againParts(
   const { againWork } = methodNamed(reduction.settings.method);
   if (againWork === undefined || !rows) return NOTHING;
   const what = 'how far the dimensions hang on the rows that there are';
-  const missing = { what, at: null, todo: 'Draw fewer rows anew, or take a part of them.', question: 7 };
+  const missing = { what, at: null, remedy: 'Draw fewer rows anew, or take a part of them.', question: 7 };
   if (!isQuickToResample(againWork(result), reduction.resamples)) return { ...NOTHING, checks: [missing] };
   const asked = dimensionsAnewOf(recipe, reduction);
   const resamples = await find(STAGES.resamples, asked, stretch(host, 0, 0.6));
@@ -250,7 +250,7 @@ async function againParts(
       ...('problem' in halves ? [] : halvesTold(halves, saying)),
     ],
     tables: [resamplesPrint(resamples, saying)],
-    checks: [{ what, at: saying.key('again'), todo: '', question: 7 }],
+    checks: [{ what, at: saying.key('again'), remedy: '', question: 7 }],
   };
 }
 

@@ -180,8 +180,8 @@ test('factors, maps of neighbours and words have their parts, and no sentence ha
     }
     // What a check points to is there.
     const there = new Set(keys);
-    for (const { at, todo } of one.checks)
-      if (at === null) expect(todo).not.toBe('');
+    for (const { at, remedy } of one.checks)
+      if (at === null) expect(remedy).not.toBe('');
       else expect(there).toContain(at);
   }
   expect(made.sections.map(({ title }) => title)).toEqual([

@@ -23,7 +23,7 @@ export interface PlacesState {
 
 /** Dimensions that a map may show, and numbers that are kept of all rows. */
 const LEADING = 6;
-const MOST = 4e6;
+const MOST = 1e6;
 
 const shownOf = (dimensions: number): number => Math.min(LEADING, dimensions);
 const pairsOf = (shown: number): number => (shown * (shown + 1)) / 2;

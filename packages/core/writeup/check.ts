@@ -4,6 +4,6 @@ export interface Check {
   /** The sentence, table or figure that has it; null where it is missing. */
   readonly at: string | null;
   /** What to do where it is missing. */
-  readonly todo: string;
+  readonly remedy: string;
   readonly question: number;
 }

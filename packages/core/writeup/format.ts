@@ -36,6 +36,14 @@ export function percent(share: number, decimals = 0): string {
   return Number.isFinite(share) ? `${(100 * share).toFixed(decimals)}\u00a0%` : NONE;
 }
 
+/** A share as so many of 100; all of them only where it is all. */
+export function per100(share: number): string {
+  if (Number.isNaN(share)) return '–';
+  const rounded = Math.round(100 * share);
+  if (rounded === 100 && share < 1) return '99';
+  return String(rounded === 0 && share > 0 ? 1 : rounded);
+}
+
 /** A count with its noun, which no line break parts: 1 row, 286 rows. */
 export function count(n: number, one: string, many = `${one}s`): string {
   return `${n.toLocaleString('en')}\u00a0${n === 1 ? one : many}`;

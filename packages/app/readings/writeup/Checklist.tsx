@@ -46,7 +46,7 @@ function Checks({ read: { checks, sections } }: { read: ReadReport }) {
           <div key={key}>
             <h4>{title}</h4>
             <ul>
-              {own.map(({ what, met, todo, question }) => (
+              {own.map(({ what, met, remedy, question }) => (
                 <li key={what} data-met={met}>
                   <span aria-hidden="true">{met ? '✓' : '○'}</span>
                   <span>
@@ -59,7 +59,7 @@ function Checks({ read: { checks, sections } }: { read: ReadReport }) {
                         className="small"
                         onClick={() => lead(key, question)}
                       >
-                        {todo === '' ? 'It was left out.' : todo}
+                        {remedy === '' ? 'It was left out.' : remedy}
                       </Link>
                     )}
                   </span>

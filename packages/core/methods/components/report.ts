@@ -53,22 +53,22 @@ export async function componentsReport(source: Source): Promise<ReductionReport>
       {
         what: 'what was decomposed, correlations or covariances',
         at: key('method'),
-        todo: '',
+        remedy: '',
         question: 4,
       },
-      { what: 'how the number of components was settled', at: key('kept'), todo: '', question: 4 },
+      { what: 'how the number of components was settled', at: key('kept'), remedy: '', question: 4 },
       {
         what: 'more than one rule on that number',
         at: cast === null ? null : key('votes'),
-        todo: 'Rules need correlations of columns.',
+        remedy: 'Rules need correlations of columns.',
         question: 4,
       },
-      { what: 'eigenvalues and shares of variance', at: key('eigenvalues'), todo: '', question: 4 },
-      { what: 'all loadings, and communalities', at: key('loadings'), todo: '', question: 5 },
+      { what: 'eigenvalues and shares of variance', at: key('eigenvalues'), remedy: '', question: 4 },
+      { what: 'all loadings, and communalities', at: key('loadings'), remedy: '', question: 5 },
       {
         what: 'what each component means',
         at: named >= kept ? key('dimension 1') : null,
-        todo: `Name ${named === 0 ? 'the components' : `the other ${kept - named}`} in question 5.`,
+        remedy: `Name ${named === 0 ? 'the components' : `the other ${kept - named}`} in question 5.`,
         question: 5,
       },
     ],
@@ -111,7 +111,7 @@ function methodsOf({ output, settings, ask, key, print }: Source, words: boolean
   return [
     told(
       key('method'),
-    )`Principal components (Pearson 1901; Hotelling 1933) of ${of} of ${live('measures', count(measures.length, words ? 'word' : 'measure'), 4)} in ${live('rows', count(rows.length, 'row'), 4)} were found.`,
+    )`Principal components (Pearson 1901; Hotelling 1933) of ${of} of ${live('measures', count(measures.length, words ? 'word' : 'measure'), 4)} in ${live('rows', count(output.account.n ?? rows.length, 'row'), 4)} were found.`,
     told(
       key('kept'),
     )`${live('kept', capital(inWords(kept)), 4)} ${kept === 1 ? 'was' : 'were'} kept, ${settled}.${output.result.note === null ? '' : ` ${output.result.note}`}`,
@@ -152,7 +152,7 @@ function resultsOf({ output, key, print, settings }: Source, votes: Retention | 
     ...(votes === null || votes.votes.length === 0 ? [] : [votesTold(key('votes'), votes)]),
     told(
       key('held'),
-    )`Together ${kept === 1 ? 'it holds' : `the ${inWords(kept)} hold`} ${live('held', print.percent(held), 4)} of the variance; the next would add ${live('next', print.percent(shares[kept] ?? 0), 4)}.`,
+    )`Together ${kept === 1 ? 'it holds' : `the ${inWords(kept)} hold`} ${live('held', print.percent(held), 4)} of the variance${kept < shares.length ? '; the next would add ' : ''}${kept < shares.length ? live('next', print.percent(shares[kept]!), 4) : ''}.`,
     ...Array.from({ length: Math.min(kept, MOST_TOLD) }, (_, d) => {
       const name = givenName(names, d + 1);
       const who = name === undefined ? `Component ${d + 1}` : `Component ${d + 1}, ${name},`;

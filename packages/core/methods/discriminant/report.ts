@@ -32,17 +32,21 @@ export async function discriminantReport(source: Source): Promise<ReductionRepor
     shrunk,
     rows: used,
     eigenvalues,
+    counts,
+    sizes,
   } = output.result;
   const found = rows ? await find(stages.told, { ...ask, priors, folds, seed }) : null;
   const telling = found === null || 'problem' in found ? null : found;
   const first = tests?.[0] ?? null;
+  // Of counts as many as they stand for.
+  const stoodFor = counts ? Math.round(sizes.reduce((sum, size) => sum + size, 0)) : used.length;
   const named = output.names.length >= kept;
   return {
     noun: 'Axis',
     methods: [
       told(
         key('method'),
-      )`Discriminant axes (Fisher 1936; Rao 1948) that part the ${live('levels', count(levels.length, 'group'), 4)} of ${label} were found of ${live('measures', count(measures.length, 'measure'), 4)} in ${live('rows', count(used.length, 'row'), 4)}; ${kept === eigenvalues.length && kept > 1 ? 'all ' : ''}${live('kept', inWords(kept), 4)}${kept === eigenvalues.length ? '' : ` of ${eigenvalues.length}`} ${kept === 1 ? 'was' : 'were'} kept.`,
+      )`Discriminant axes (Fisher 1936; Rao 1948) that part the ${live('levels', count(levels.length, 'group'), 4)} of ${label} were found of ${live('measures', count(measures.length, 'measure'), 4)} in ${live('rows', count(stoodFor, 'row'), 4)}; ${kept === eigenvalues.length && kept > 1 ? 'all ' : ''}${live('kept', inWords(kept), 4)}${kept === eigenvalues.length ? '' : ` of ${eigenvalues.length}`} ${kept === 1 ? 'was' : 'were'} kept.`,
       ...(shrunk > 0
         ? [
             told(
@@ -81,25 +85,25 @@ export async function discriminantReport(source: Source): Promise<ReductionRepor
       ...(telling === null ? [] : [confusionsPrint(source, telling)]),
     ],
     checks: [
-      { what: 'the groups, and how many rows each has', at: key('centres'), todo: '', question: 4 },
+      { what: 'the groups, and how many rows each has', at: key('centres'), remedy: '', question: 4 },
       {
         what: 'whether the groups differ at all',
         at: first === null ? null : key('wilks'),
-        todo: 'The test needs a covariance within the groups that is not shrunk.',
+        remedy: 'The test needs a covariance within the groups that is not shrunk.',
         question: 4,
       },
-      { what: 'what each axis holds', at: key('axes'), todo: '', question: 4 },
-      { what: 'which measures make the axes', at: key('structure'), todo: '', question: 5 },
+      { what: 'what each axis holds', at: key('axes'), remedy: '', question: 4 },
+      { what: 'which measures make the axes', at: key('structure'), remedy: '', question: 5 },
       {
         what: 'rows told right where they are held out, beside chance',
         at: (telling?.heldOut ?? null) === null ? null : key('right'),
-        todo: 'More rows in each group would let some be held out.',
+        remedy: 'More rows in each group would let some be held out.',
         question: 7,
       },
       {
         what: 'what each axis means',
         at: named ? key('dimension 1') : null,
-        todo: 'Name the axes in question 5.',
+        remedy: 'Name the axes in question 5.',
         question: 5,
       },
     ],

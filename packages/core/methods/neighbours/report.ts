@@ -43,18 +43,18 @@ export async function neighboursReport(source: Source): Promise<ReductionReport>
       ...(agreed === null || parted === null ? [] : [groupsPrint(source, parted)]),
     ],
     checks: [
-      { what: 'all settings, the seed among them', at: key('method'), todo: '', question: 4 },
-      { what: 'what distances were taken of', at: key('of'), todo: '', question: 4 },
+      { what: 'all settings, the seed among them', at: key('method'), remedy: '', question: 4 },
+      { what: 'what distances were taken of', at: key('of'), remedy: '', question: 4 },
       {
         what: 'how true the map is to its neighbours',
         at: known === null ? null : key('quality'),
-        todo: 'Lay the map out to its end.',
+        remedy: 'Lay the map out to its end.',
         question: 7,
       },
       {
         what: 'which gaps are the table’s',
         at: parted === null ? null : key('gaps'),
-        todo: 'Colour the map by a label or by clusters in question 6.',
+        remedy: 'Colour the map by a label or by clusters in question 6.',
         question: 7,
       },
     ],

@@ -1,6 +1,7 @@
 import type { Sizes } from '@wold/core/trust/sizes';
 import { light } from '../../../theme/tokens';
-import { per100, worstAgain } from './worstAgain';
+import { per100 } from '@wold/core/writeup/format';
+import { worstAgain } from './worstAgain';
 import { halvesNumbers, leftOutNumbers, sizesNumbers } from './resamplesNumbers';
 import { sizesOption } from './sizesOption';
 

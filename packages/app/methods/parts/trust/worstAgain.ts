@@ -1,4 +1,5 @@
 import type { Resamples } from '@wold/core/trust/resamples';
+import { per100 } from '@wold/core/writeup/format';
 import { stands, turningPlanes } from './turningPlanes';
 
 /** The dimension that is there again in the fewest of 100 resamples; null before there is one. */
@@ -22,12 +23,4 @@ export function worstAgain({
     text: `${d + 1} again in ${per100(least)} of 100`,
     doubt: `dimension ${d + 1} is there again in only ${per100(least)} of 100 resamples`,
   };
-}
-
-/** A share as so many of 100; all of them only where it is all. */
-export function per100(share: number): string {
-  if (Number.isNaN(share)) return '–';
-  const rounded = Math.round(100 * share);
-  if (rounded === 100 && share < 1) return '99';
-  return String(rounded === 0 && share > 0 ? 1 : rounded);
 }
