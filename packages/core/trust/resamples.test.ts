@@ -11,6 +11,7 @@ import { keepComponents } from '../methods/components/keepComponents';
 import { drawnTogether, drawsOf } from './draws';
 import { resamplesSteps, type Resamples } from './resamples';
 import { PLAIN_RESAMPLING, type Resampling } from './resampling';
+import { made, written } from './testAnew';
 
 const noProgress = () => undefined;
 
@@ -36,20 +37,6 @@ function resampled(
   return steps.show(toEnd(steps, noProgress));
 }
 
-/** Columns of one strong dimension, one weaker, and noise. */
-function made(n: number, p: number, seed: number, strengths: readonly number[] = [2, 1]): number[][] {
-  const { normal } = seededRandom(seed);
-  const shared = strengths.map(() => Array.from({ length: n }, normal));
-  return Array.from({ length: p }, (_, j) => {
-    const own = j % strengths.length;
-    return shared[own]!.map(value => 50 + (strengths[own]! * value + normal()) * (1 + j));
-  });
-}
-
-/** The same rows written out as a resample draws them. */
-const drawn = (columns: readonly (readonly number[])[], rows: readonly number[]): number[][] =>
-  columns.map(column => rows.map(row => column[row]!));
-
 const rowsDrawn = (n: number, seed: number): number[] => {
   const { whole } = seededRandom(partSeed(seed, 0));
   return Array.from({ length: n }, () => whole(n));
@@ -74,7 +61,7 @@ test.each(['unit-variance', 'centre', 'none'] as const)(
       const columns = made(40, 5, seed);
       const prepared = preparedOf(columns, { scale });
       const one = resampled(prepared, 2, 1, { seed });
-      const anew = preparedOf(drawn(columns, rowsDrawn(40, seed)), { scale });
+      const anew = preparedOf(written(columns, rowsDrawn(40, seed)), { scale });
       const wanted = keepComponents(anew, decompose(anew), 2);
       one.eigenvalues.forEach(({ low, high }, d) => {
         const scaledBy = scale === 'unit-variance' ? 1 : wanted.eigenvalues[0]!;
@@ -95,7 +82,7 @@ test('rows keep their weights, however far the measures lie from 0', () => {
     const one = resampled(preparedOf([...columns, weights], { measures, weight: 'x5', scale }), 2, 1, {
       seed: 3,
     });
-    const anew = preparedOf(drawn([...columns, weights], rowsDrawn(40, 3)), {
+    const anew = preparedOf(written([...columns, weights], rowsDrawn(40, 3)), {
       measures,
       weight: 'x5',
       scale,
@@ -112,7 +99,7 @@ test('fewer rows than measures: a draw is the components of its rows, and has no
   const columns = made(8, 14, 4);
   const one = resampled(preparedOf(columns, { scale: 'centre' }), 2, 1, { seed: 5 });
   const rows = rowsDrawn(8, 5);
-  const anew = preparedOf(drawn(columns, rows), { scale: 'centre' });
+  const anew = preparedOf(written(columns, rows), { scale: 'centre' });
   const wanted = keepComponents(anew, decompose(anew), 2);
   expectAlike(one.low, wanted.loadings, 8);
   const distinct = new Set(rows).size;
@@ -145,7 +132,7 @@ test('weights that are counts are rows that stand there so often: the same draws
     weighting: 'counts',
   });
   const rows = counts.flatMap((count, row) => Array<number>(count).fill(row));
-  const repeated = preparedOf(drawn(columns, rows));
+  const repeated = preparedOf(written(columns, rows));
   const [a, b] = [resampled(weighed, 2, 30), resampled(repeated, 2, 30)];
   expect(a.units).toBe(b.units);
   a.eigenvalues.forEach(({ low, high }, d) => {
@@ -172,7 +159,7 @@ test('groups are drawn whole: rows of one group are always in together', () => {
   const rows = Array.from({ length: 12 }, () => whole(12)).flatMap(group =>
     groups.flatMap((of, row) => (of === group ? [row] : [])),
   );
-  const anew = preparedOf(drawn(columns, rows));
+  const anew = preparedOf(written(columns, rows));
   const wanted = decompose(anew).eigenvalues;
   one.eigenvalues.forEach(({ low }, d) => expect(low).toBeCloseTo(wanted[d]!, 9));
 });
