@@ -13,6 +13,7 @@ import { ProblemNote } from '../readings/Problem';
 import { noticed } from '../store/noticeSlice';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { ModeSwitch } from '../theme/ModeSwitch';
+import type { Open, Pending } from '../recipes/opening';
 import { readTable, warmUp } from '../workers/pool';
 import { haveAtHand } from '../workers/tablesAtHand';
 import { demoTables } from './demoTables';
@@ -77,17 +78,6 @@ export function Home() {
   );
 }
 
-/** Makes a study of a file's table, kept and navigated to. */
-export type Open = (
-  file: Blob,
-  fileName: string,
-  studyName?: string,
-  codebook?: string,
-  recipe?: Recipe,
-  /** Of a study that comes whole: what was in hand, and whether the start page stays. */
-  as?: { readonly hand: string; readonly stay: boolean },
-) => Promise<void>;
-
 /** Opens files, and says what is the matter with the last one. */
 function useOpening(): { readonly problem: ProblemData | null; readonly open: Open } {
   const navigate = useNavigate();
@@ -143,12 +133,6 @@ function useOpening(): { readonly problem: ProblemData | null; readonly open: Op
 /** What pictures that are laid on each other are called together. */
 const stackName = (files: readonly File[]): string =>
   `${files[0]!.name.replace(/\.[^.]+$/, '')} and ${files.length - 1} more`;
-
-/** A recipe that waits for its table. */
-export interface Pending {
-  readonly name: string;
-  readonly recipe: Recipe;
-}
 
 /** Opens files: a table, a recipe that waits for its table, or both at once. */
 function useTaking(open: Open) {

@@ -1,6 +1,6 @@
 import type { ProblemData } from '@wold/core/problem';
 import type { Recipe } from '@wold/core/recipe/schema';
-import type { Open, Pending } from '../home/Home';
+import type { Open, Pending } from './opening';
 import { readStudies } from './readStudies';
 
 /** What came of files that may hold whole studies. */

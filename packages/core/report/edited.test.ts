@@ -1,13 +1,11 @@
 import { checkRecipe, parseRecipe } from '../recipe/schema';
 import { writeRecipe } from '../recipe/writeRecipe';
-import { figure } from '../writeup/format';
 import { isDrawing } from '../writeup/drawing';
-import { told, live } from '../writeup/told';
 import { PLAIN_WRITEUP, type Writeup } from '../writeup/writeup';
 import { editableText, editedReport, figuresIn, readText } from './edited';
 import { reportOf } from './gather';
 import type { Report } from './report';
-import { sherdsStudy, sentence, figureIn, withEdits, read } from './testReport';
+import { sherdsStudy, figureIn, withEdits } from '../testReport';
 
 let report: Report;
 beforeAll(async () => {

@@ -1,13 +1,11 @@
 import { unzipSync, strFromU8 } from 'fflate';
-import type { Table } from '../table/table';
-import { figure } from '../writeup/format';
 import { reportDocx } from './docx';
 import { editedReport, readText } from './edited';
 import { reportOf } from './gather';
 import { reportHtml } from './html';
 import { printTableRows, reportMarkdown } from './markdown';
 import type { Report } from './report';
-import { sherdsStudy, withEdits } from './testReport';
+import { sherdsStudy, withEdits } from '../testReport';
 
 let report: Report;
 beforeAll(async () => {

@@ -7,11 +7,11 @@ import { arrangementOf } from '../recipe/arrangementOf';
 import type { Table } from '../table/table';
 import { tableOf } from '../testTables';
 import { coefficient, figure, percent } from '../writeup/format';
-import { plainText, told } from '../writeup/told';
+import { plainText } from '../writeup/told';
 import { reportOf } from './gather';
 import type { Report } from './report';
 import { seededRandom } from '../algebra/random';
-import { studyOf, survey, sherdsStudy, sentence, figureIn, read } from './testReport';
+import { studyOf, survey, sherdsStudy, figureIn, read } from '../testReport';
 
 let report: Report;
 beforeAll(async () => {

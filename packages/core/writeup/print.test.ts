@@ -1,4 +1,3 @@
-import { coefficient } from './format';
 import { PLAIN_PRINT, printed } from './print';
 import { plainText, told, live } from './told';
 

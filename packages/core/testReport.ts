@@ -1,13 +1,13 @@
-import { sherds } from '../demo/sherds';
-import { visitors } from '../demo/visitors';
-import { freshRecipe, freshReduction } from '../recipe/fresh';
-import type { Recipe } from '../recipe/schema';
-import { arrange } from '../table/arrange';
-import { arrangementOf } from '../recipe/arrangementOf';
-import { readDelimited } from '../table/readDelimited';
-import type { Table } from '../table/table';
-import { PLAIN_WRITEUP, type Writeup } from '../writeup/writeup';
-import type { Report } from './report';
+import { sherds } from './demo/sherds';
+import { visitors } from './demo/visitors';
+import { freshRecipe, freshReduction } from './recipe/fresh';
+import type { Recipe } from './recipe/schema';
+import { arrange } from './table/arrange';
+import { arrangementOf } from './recipe/arrangementOf';
+import { readDelimited } from './table/readDelimited';
+import type { Table } from './table/table';
+import { PLAIN_WRITEUP, type Writeup } from './writeup/writeup';
+import type { Report } from './report/report';
 
 /** A table from its text. */
 export const read = (csv: string, name: string): Table => readDelimited(new TextEncoder().encode(csv), name);
