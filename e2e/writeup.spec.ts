@@ -102,9 +102,16 @@ test('a study as one file opens whole in another browser, and several as one', a
     out.getByRole('button', { name: /^The study as one file/ }).click(),
   );
   expect(whole.suggestedFilename()).toBe('tavering-sherds.wold');
+  const results = await downloaded(page, () =>
+    out.getByRole('button', { name: /^The same with its results/ }).click(),
+  );
+  const inside = unzipSync(await bytesOf(results));
+  expect(JSON.parse(strFromU8(inside['results/figures.json']!))).toHaveProperty('reductions');
+  expect(strFromU8(inside['results/report.html']!)).toContain('Lime');
   await page.keyboard.press('Escape');
   const { text: loadings } = await takeOut(page, 'Loadings');
-  const bytes = Buffer.from(await bytesOf(whole));
+  // The one with results opens as well.
+  const bytes = Buffer.from(await bytesOf(results));
 
   const fresh = await (await browser.newContext()).newPage();
   await fresh.goto('/');
@@ -215,4 +222,17 @@ test('several tables dropped on a study are run by its recipe and held against i
   await expectAccessible(page);
   const file = await downloaded(page, () => page.getByRole('button', { name: 'Take it out as CSV' }).click());
   expect(file.suggestedFilename()).toBe('wave1-side-by-side.csv');
+
+  // From the start page, without opening the study first.
+  await page.goto('/');
+  const picked = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Run the recipe of wave1 on other tables' }).click();
+  const wave4 = { name: 'wave4.csv', mimeType: 'text/csv', buffer: Buffer.from(wave(14)) };
+  await (await picked).setFiles([wave4]);
+  await expect(table.getByRole('row')).toHaveCount(3, { timeout: 30_000 });
+  await expect(table.getByRole('row').nth(2)).toContainText(/wave4.csv.*120/);
+  await page.getByRole('button', { name: 'Close' }).click();
+  await page.reload();
+  await expect(page.getByRole('navigation').first()).toBeVisible();
+  await expect(table).toBeHidden();
 });

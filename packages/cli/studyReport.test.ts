@@ -1,8 +1,14 @@
 import { strFromU8, strToU8, unzipSync } from 'fflate';
 import { quietHost } from '@wold/core/host';
 import { sherds } from '@wold/core/demo/sherds';
+import { arrangementOf } from '@wold/core/recipe/arrangementOf';
+import { compute } from '@wold/core/recipe/compute';
 import { freshRecipe } from '@wold/core/recipe/fresh';
+import { preparationOf } from '@wold/core/recipe/requests';
+import { arrange } from '@wold/core/table/arrange';
 import { readDelimited } from '@wold/core/table/readDelimited';
+import { isDrawing } from '@wold/core/writeup/drawing';
+import { picturesOf } from './pictures/pictures';
 import { studyReport } from './studyReport';
 
 const table = readDelimited(strToU8(sherds().csv), 'sherds.csv');
@@ -44,3 +50,28 @@ test('as a page, as Markdown with its pictures, and its tables in a folder', asy
   expect(tables[0]!.path).toMatch(/^folder\/table-1-.*\.csv$/);
   await expect(written('r.pdf')).rejects.toThrow('cannot be written as .pdf');
 }, 120_000);
+
+test('kept screes and maps that are out of date are drawn anew, others stay, and a bare reduction gets both', async () => {
+  const { id, name } = fresh.reductions[0]!;
+  const scree = { ...figure, key: `${id} ${name.toLowerCase()}-scree`, caption: 'In my words.', width: 100 };
+  const kept = { ...recipe, writeup: { ...recipe.writeup, figures: [scree, figure] } };
+  const [drawn, other, ...more] = await picturesOf(table, kept);
+  expect(more).toEqual([]);
+  expect(other).toEqual(figure);
+  expect(drawn).toMatchObject({ key: scree.key, caption: 'In my words.', width: 100, height: 60 });
+  expect(isDrawing(drawn!.svg)).toBe(true);
+  expect(drawn!.svg).toContain('eigenvalue');
+  expect(drawn!.of).not.toBe(figure.of);
+  // What is in step stays as it was drawn.
+  const again = { ...recipe, writeup: { ...recipe.writeup, figures: [{ ...drawn!, svg: figure.svg }] } };
+  expect((await picturesOf(table, again))[0]!.svg).toBe(figure.svg);
+  const bare = await picturesOf(table, { ...recipe, writeup: fresh.writeup });
+  expect(bare.map(({ key }) => key)).toEqual([scree.key, scree.key.replace('scree', 'map')]);
+  // A symbol for every row that was used, and every kiln named.
+  const arranged = arrange(table, arrangementOf(recipe));
+  const used = await compute(arranged, { stage: 'account', preparation: preparationOf(recipe) });
+  const map = bare[1]!.svg;
+  for (const kiln of ['Fennick', 'Marram', 'Orrindale', 'Sedgeby', 'Tallow Hill'])
+    expect(map).toContain(kiln);
+  expect(map.match(/<path/g)!.length).toBeGreaterThanOrEqual(used.rows.length);
+}, 60_000);

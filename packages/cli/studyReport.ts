@@ -14,6 +14,7 @@ import { reportOf } from '@wold/core/report/gather';
 import { reportHtml } from '@wold/core/report/html';
 import { figureFile, printTableRows, reportMarkdown } from '@wold/core/report/markdown';
 import type { Table } from '@wold/core/table/table';
+import { picturesOf } from './pictures/pictures';
 import { csv } from '@wold/core/writeup/csv';
 import { fileStem } from '@wold/core/writeup/fileStem';
 import { count } from '@wold/core/writeup/format';
@@ -47,7 +48,9 @@ export async function studyReport(
   const memo = new Map<string, unknown>();
   const arrangement = { ...arrangementOf(fitted), scores: scoreColumnsOf(fitted) };
   const table = await arrangeWithScores(source, arrangement, memo);
-  const read = editedReport(await reportOf(table, fitted, host, memo), fitted.writeup);
+  const report = await reportOf(table, fitted, host, memo, true);
+  const writeup = { ...fitted.writeup, figures: await picturesOf(table, fitted, host, memo) };
+  const read = editedReport(report, writeup);
   const tables = read.sections.flatMap(section => section.tables);
   const figures = read.sections.flatMap(section => section.figures);
   const old = figures.filter(({ of }) => of.of !== drawnFrom(fitted, table.key, of.section));

@@ -3,7 +3,6 @@ import Button from '@mui/material/Button';
 import { ended } from '@wold/core/problem';
 import { writeRecipe } from '@wold/core/recipe/writeRecipe';
 import { fileStem } from '@wold/core/writeup/fileStem';
-import { tableCsv } from '@wold/core/writeup/tableFile';
 import { saveText } from '../outputs/save';
 import styles from '../readings/Problem.module.css';
 import { undone } from '../store/studySlice';
@@ -23,8 +22,9 @@ export function FaultNote({ part, fault, onAgain }: FaultNoteProps) {
 
   async function takeTable(): Promise<void> {
     const table = study === null ? null : await tableOf(study.fileKey, study.recipe.reading);
-    if (table !== null && !('what' in table))
-      saveText(`${fileStem(table.name)}.csv`, tableCsv(table), 'text/csv');
+    if (table === null || 'what' in table) return;
+    const { tableCsv } = await import('@wold/core/writeup/tableFile');
+    saveText(`${fileStem(table.name)}.csv`, tableCsv(table), 'text/csv');
   }
 
   return (

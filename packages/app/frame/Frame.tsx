@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router';
 import type { Recipe, Reduction } from '@wold/core/recipe/schema';
 import { ApplyRecipe } from '../recipes/ApplyRecipe';
 import { readRecipe } from '../recipes/readRecipe';
+import { putTablesAway, tablesSentTo } from '../recipes/tablesOnTheWay';
 import { noticed } from '../store/noticeSlice';
 import { LensPanel } from '../lens/LensPanel';
 import { readingOf } from '../readings/readings';
@@ -121,7 +122,8 @@ function useDropped() {
   const table = useTable();
   const hand = useHand();
   const [scenes, setScenes] = useState<readonly File[]>([]);
-  const [tables, setTables] = useState<readonly File[]>([]);
+  const { id } = useStudy();
+  const [tables, setTables] = useState(() => tablesSentTo(id));
   async function take(files: readonly File[]): Promise<void> {
     const [file] = files;
     if (file === undefined) return;
@@ -137,6 +139,10 @@ function useDropped() {
         : problemText(recipe);
     dispatch(noticed({ kind: 'problem', text }));
   }
+  function close(): void {
+    putTablesAway();
+    setTables([]);
+  }
   const target = {
     onDragOver: (event: DragEvent) => event.preventDefault(),
     onDrop: (event: DragEvent) => {
@@ -151,7 +157,7 @@ function useDropped() {
       </Suspense>
     ) : tables.length > 0 ? (
       <Suspense>
-        <SeveralTables files={tables} onClose={() => setTables([])} />
+        <SeveralTables files={tables} onClose={close} />
       </Suspense>
     ) : (
       dropped && <ApplyRecipe {...dropped} onClose={() => setDropped(null)} />

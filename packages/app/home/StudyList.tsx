@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import OutlinedInput from '@mui/material/OutlinedInput';
-import { useState } from 'react';
-import { Link } from 'react-router';
+import { useRef, useState, type DragEvent } from 'react';
+import { Link, useNavigate } from 'react-router';
 import { LONGEST_NAME } from '@wold/core/limits';
 import { QUESTIONS } from '../readings/questions';
 import type { StudyRecord } from '../storage/database';
@@ -14,6 +14,7 @@ import {
   type ListedStudy,
 } from '../storage/studies';
 import { saveText } from '../outputs/save';
+import { sendTables } from '../recipes/tablesOnTheWay';
 import { noticed } from '../store/noticeSlice';
 import { useAppDispatch } from '../store/store';
 import styles from './StudyList.module.css';
@@ -101,6 +102,14 @@ interface StudyProps {
 function Study({ study, answers, onChanged }: StudyProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const last = study.seen.at(-1) ?? 'table';
+  const navigate = useNavigate();
+  const [over, setOver] = useState(false);
+
+  function run(files: readonly File[]): void {
+    if (files.length === 0) return;
+    sendTables(study.id, files);
+    void navigate(`/study/${study.id}/${last}`);
+  }
 
   async function finish(keep: boolean): Promise<void> {
     const name = draft?.trim() ?? '';
@@ -110,8 +119,24 @@ function Study({ study, answers, onChanged }: StudyProps) {
     await onChanged();
   }
 
+  const target = {
+    onDragOver: (event: DragEvent) => {
+      event.preventDefault();
+      event.stopPropagation();
+      setOver(true);
+    },
+    onDragLeave: () => setOver(false),
+    // Tables that are dropped on a study are run by its recipe, and make none of their own.
+    onDrop: (event: DragEvent) => {
+      event.preventDefault();
+      event.stopPropagation();
+      setOver(false);
+      run([...event.dataTransfer.files]);
+    },
+  };
+
   return (
-    <li className={styles.study}>
+    <li className={styles.study} data-over={over} {...target}>
       {draft === null ? (
         <Link to={`/study/${study.id}/${last}`} className={styles.open}>
           <strong>{study.name}</strong>
@@ -143,17 +168,20 @@ function Study({ study, answers, onChanged }: StudyProps) {
           );
         })}
       </dl>
-      <Actions study={study} onRename={() => setDraft(study.name)} onChanged={onChanged} />
+      <Actions study={study} onRename={() => setDraft(study.name)} onChanged={onChanged} onTables={run} />
     </li>
   );
 }
 
 interface ActionsProps extends Pick<StudyProps, 'study' | 'onChanged'> {
   readonly onRename: () => void;
+  /** Runs its recipe on other tables. */
+  readonly onTables: (files: readonly File[]) => void;
 }
 
-function Actions({ study, onRename, onChanged }: ActionsProps) {
+function Actions({ study, onRename, onChanged, onTables }: ActionsProps) {
   const dispatch = useAppDispatch();
+  const input = useRef<HTMLInputElement>(null);
   return (
     <div className={styles.actions}>
       <Button className="small" onClick={onRename} aria-label={`Rename ${study.name}`}>
@@ -178,6 +206,22 @@ function Actions({ study, onRename, onChanged }: ActionsProps) {
       >
         Delete
       </Button>
+      <Button
+        className="small"
+        title="Other tables by the recipe of this study, side by side with it; they can be dropped on it too"
+        aria-label={`Run the recipe of ${study.name} on other tables`}
+        onClick={() => input.current?.click()}
+      >
+        Run on other tables
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        multiple
+        aria-label={`Other tables for ${study.name}`}
+        onChange={event => onTables([...(event.target.files ?? [])])}
+      />
     </div>
   );
 }

@@ -1,14 +1,16 @@
 import Link from '@mui/material/Link';
 import Popover from '@mui/material/Popover';
 import { useState } from 'react';
-import { problemData, problemText } from '@wold/core/problem';
+import { Problem, problemData, problemText } from '@wold/core/problem';
 import { outputOf } from '@wold/core/recipe/outputOf';
 import { askOf, preparationFor, reducedBy } from '@wold/core/recipe/requests';
 import { writeRecipe } from '@wold/core/recipe/writeRecipe';
+import { editedReport } from '@wold/core/report/edited';
 import type { AlsoAsked } from '@wold/core/methods/work';
 import type { Request } from '@wold/core/recipe/stages';
 import { hasCases, sceneOf, type Table } from '@wold/core/table/table';
 import type { Recipe } from '@wold/core/recipe/schema';
+import type { AlsoInside } from '@wold/core/recipe/studyFile';
 import { givenName } from '@wold/core/writeup/dimensionName';
 import { fileStem, fileStems } from '@wold/core/writeup/fileStem';
 import type { MethodWords } from '../methods/method';
@@ -20,7 +22,7 @@ import { noticed } from '../store/noticeSlice';
 import { useAppDispatch } from '../store/store';
 import { withScoreColumns } from '@wold/core/recipe/edit/scores';
 import { useEdit, useHand, useRecipe, useStudy } from '../store/useStudy';
-import { computeOn, figuresOn } from '../workers/pool';
+import { computeOn, figuresOn, reportOn, type Ticket } from '../workers/pool';
 import { ScenePictures } from './ScenePictures';
 import { saveText } from './save';
 import { recipeText, takeOutStudy } from './wholeStudy';
@@ -171,6 +173,27 @@ function ScoresIn({ ready, onDone }: { ready: boolean; onDone: () => void }) {
   );
 }
 
+/** Every figure and the report, as files to go with a study; null where that was stopped. @throws Problem where one cannot be had */
+async function resultsOf(table: Table, recipe: Recipe): Promise<AlsoInside | null> {
+  const figures = await had(figuresOn(table, recipe, 'gathering all figures'));
+  const report = figures === null ? null : await had(reportOn(table, recipe, false));
+  if (figures === null || report === null) return null;
+  const { reportHtml } = await import('@wold/core/report/html');
+  return [
+    { name: 'results/figures.json', text: figures },
+    { name: 'results/report.html', text: reportHtml(editedReport(report, recipe.writeup)) },
+  ];
+}
+
+/** What comes of work; null where it was stopped. @throws Problem where there is nothing to be had */
+async function had<Out>({ end }: Ticket<Out>): Promise<Out | null> {
+  const found = await end;
+  if (found === 'stopped') return null;
+  if ('value' in found) return found.value;
+  const { what, remedy, where } = found.problem;
+  throw new Problem(what, remedy, where);
+}
+
 /** All figures and the recipe. */
 function WholeStudy() {
   const dispatch = useAppDispatch();
@@ -178,12 +201,17 @@ function WholeStudy() {
   const { recipe, name } = study;
   const table = useTable();
 
-  async function takeWhole(): Promise<void> {
+  const told = async (taken: Promise<void>): Promise<void> => {
     try {
-      await takeOutStudy(study);
+      await taken;
     } catch (thrown) {
       dispatch(noticed({ kind: 'problem', text: problemText(problemData(thrown)) }));
     }
+  };
+
+  async function takeWhole(withResults: boolean): Promise<void> {
+    const also = withResults ? await resultsOf(table, recipe) : [];
+    if (also !== null) await takeOutStudy(study, also);
   }
 
   async function copyRecipe(): Promise<void> {
@@ -193,23 +221,26 @@ function WholeStudy() {
   }
 
   async function takeFigures(): Promise<void> {
-    const end = await figuresOn(table, recipe, 'gathering all figures').end;
-    if (end === 'stopped') return;
-    if ('problem' in end) {
-      dispatch(noticed({ kind: 'problem', text: problemText(end.problem) }));
-    } else saveText(`${fileStem(name)}-figures.json`, end.value, 'application/json');
+    const figures = await had(figuresOn(table, recipe, 'gathering all figures'));
+    if (figures !== null) saveText(`${fileStem(name)}-figures.json`, figures, 'application/json');
   }
 
   return (
     <>
       <p className="soft small">The whole study</p>
-      <Link component="button" type="button" onClick={() => void takeWhole()}>
+      <Link component="button" type="button" onClick={() => void told(takeWhole(false))}>
         <strong>The study as one file</strong>
         <span className="soft small">
           table, recipe, codebook and write-up in one .wold file that opens whole in any Wold
         </span>
       </Link>
-      <Link component="button" type="button" onClick={() => void takeFigures()}>
+      <Link component="button" type="button" onClick={() => void told(takeWhole(true))}>
+        <strong>The same with its results inside</strong>
+        <span className="soft small">
+          and every figure as JSON and the report as a page, for who has no Wold
+        </span>
+      </Link>
+      <Link component="button" type="button" onClick={() => void told(takeFigures())}>
         <strong>All figures</strong>
         <span className="soft small">every figure of every question and reduction, as JSON for machines</span>
       </Link>

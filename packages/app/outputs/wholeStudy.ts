@@ -1,5 +1,6 @@
 import { Problem } from '@wold/core/problem';
 import type { Recipe } from '@wold/core/recipe/schema';
+import type { AlsoInside } from '@wold/core/recipe/studyFile';
 import { fileStem, fileStems } from '@wold/core/writeup/fileStem';
 import { loadFile, loadStudy } from '../storage/studies';
 import type { StudyRecord } from '../storage/database';
@@ -10,6 +11,7 @@ const ZIP = 'application/zip';
 /** A study as one file, as bytes. @throws Problem where the file of its table is not kept */
 async function wholeStudy(
   study: Pick<StudyRecord, 'name' | 'recipe' | 'hand' | 'fileKey'>,
+  also: AlsoInside = [],
 ): Promise<Uint8Array> {
   const file = await loadFile(study.fileKey);
   if (file === undefined) {
@@ -22,14 +24,15 @@ async function wholeStudy(
   const { writeStudyFile } = await import('@wold/core/recipe/studyFile');
   const bytes = new Uint8Array(await file.content.arrayBuffer());
   const { name, recipe, hand } = study;
-  return writeStudyFile({ name, recipe, hand, table: { name: file.name, bytes } });
+  return writeStudyFile({ name, recipe, hand, table: { name: file.name, bytes } }, also);
 }
 
-/** Takes a study out whole. @throws Problem as above */
+/** Takes a study out whole, and with it what else is given. @throws Problem as above */
 export async function takeOutStudy(
   study: Pick<StudyRecord, 'name' | 'recipe' | 'hand' | 'fileKey'>,
+  also: AlsoInside = [],
 ): Promise<void> {
-  const bytes = await wholeStudy(study);
+  const bytes = await wholeStudy(study, also);
   saveBytes(`${fileStem(study.name)}.wold`, [new Uint8Array(bytes)], ZIP);
 }
 

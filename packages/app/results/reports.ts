@@ -17,9 +17,18 @@ interface ReportState {
   readonly report: Report | null;
   readonly problem: ProblemData | null;
   readonly stopped: boolean;
+  /** The table of whose study that which takes long is found too, since it was asked for. */
+  readonly patientWith: string;
 }
 
-let state: ReportState = { key: '', tableKey: '', report: null, problem: null, stopped: false };
+let state: ReportState = {
+  key: '',
+  tableKey: '',
+  report: null,
+  problem: null,
+  stopped: false,
+  patientWith: '',
+};
 /** The key of the one on its way, and how to stop it. */
 let underWay: { readonly key: string; readonly stop: () => void } | null = null;
 const listeners = new Set<() => void>();
@@ -40,12 +49,13 @@ const withoutEdits = (recipe: Recipe): Recipe => ({
   writeup: { ...PLAIN_WRITEUP, style: recipe.writeup.style },
 });
 
-const keyOf = (table: Table, recipe: Recipe): string => contentHash([table.key, withoutEdits(recipe)]);
+const keyOf = (table: Table, recipe: Recipe, patient: boolean): string =>
+  contentHash([table.key, withoutEdits(recipe), patient]);
 
-async function gather(table: Table, recipe: Recipe, key: string): Promise<void> {
+async function gather(table: Table, recipe: Recipe, patient: boolean, key: string): Promise<void> {
   if (underWay?.key === key) return;
   underWay?.stop();
-  const ticket = reportOn(table, withoutEdits(recipe));
+  const ticket = reportOn(table, withoutEdits(recipe), patient);
   const own = { key, stop: ticket.stop };
   underWay = own;
   const end = await ticket.end;
@@ -53,26 +63,31 @@ async function gather(table: Table, recipe: Recipe, key: string): Promise<void> 
   underWay = null;
   if (end === 'stopped') set({ ...state, key, stopped: true });
   else if ('problem' in end)
-    set({ key, tableKey: table.key, report: null, problem: end.problem, stopped: false });
-  else set({ key, tableKey: table.key, report: end.value, problem: null, stopped: false });
+    set({ ...state, key, tableKey: table.key, report: null, problem: end.problem, stopped: false });
+  else set({ ...state, key, tableKey: table.key, report: end.value, problem: null, stopped: false });
 }
 
 /** The report of the study as it grows; the last one while another is gathered. @param wanted whether it is gathered */
-export function useReport(
-  wanted: boolean,
-): ReportState & { readonly stale: boolean; readonly resume: () => void } {
+export function useReport(wanted: boolean): ReportState & {
+  readonly stale: boolean;
+  readonly resume: () => void;
+  /** Finds what takes long as well. */
+  readonly wait: () => void;
+} {
   const table = useTable();
   const recipe = useRecipe();
-  const key = useMemo(() => keyOf(table, recipe), [table, recipe]);
   const found = useSyncExternalStore(subscribe, () => state);
+  const patient = found.patientWith === table.key;
+  const key = useMemo(() => keyOf(table, recipe, patient), [table, recipe, patient]);
   useEffect(() => {
-    if (wanted && state.key !== key) void gather(table, recipe, key);
-  }, [wanted, table, recipe, key]);
+    if (wanted && state.key !== key) void gather(table, recipe, patient, key);
+  }, [wanted, table, recipe, patient, key]);
   return {
     ...found,
     // Of another study it says nothing.
     report: found.tableKey === table.key ? found.report : null,
     stale: found.key !== key,
-    resume: () => void gather(table, recipe, key),
+    resume: () => void gather(table, recipe, patient, key),
+    wait: () => set({ ...state, patientWith: table.key }),
   };
 }

@@ -1,4 +1,5 @@
 import type { LevelColumn } from '@wold/core/table/column';
+import { LABEL_COLOURS as ON_PAPER } from '@wold/core/writeup/labelColours';
 import type { Mode } from './tokens';
 
 /** How the rows of one level are drawn: a colour and, so that nothing is told by colour alone, a shape. */
@@ -29,7 +30,7 @@ export const LABEL_COLOURS = 10;
 
 /** Colours of levels in their order. */
 export const labelColours: Readonly<Record<Mode, readonly string[]>> = {
-  light: '#5863B7 #D98B09 #861309 #74B1BB #623754 #7B7358 #BB9587 #9984ED #33807B #4A3191'.split(' '),
+  light: ON_PAPER,
   dusk: '#5C99EA #B85E01 #C79B93 #A0EEED #8E5F83 #F1F3BA #FCB360 #9C95AD #3E795B #715DCD'.split(' '),
 };
 

@@ -182,11 +182,12 @@ const worker = {
   async report(
     table: TableName,
     recipe: Recipe,
+    patient: boolean,
     job: number,
     progress: Progress,
   ): Promise<JobEnd<Report> | null> {
     const host = hostOf(job, progress, () => undefined);
-    return endOrNone(table, host, async known => reportOf(known, recipe, host, memo));
+    return endOrNone(table, host, async known => reportOf(known, recipe, host, memo, patient));
   },
 
   /** Every figure of a study, as the text of a file; nothing where the table is neither kept nor adopted. */

@@ -155,10 +155,10 @@ export function computeOn(
 }
 
 /** The report of a study as it grows from its results. */
-export function reportOn(table: Table, recipe: Recipe): Ticket<Report> {
+export function reportOn(table: Table, recipe: Recipe, patient: boolean): Ticket<Report> {
   const { key, arranged } = table;
   const start = knowing(table, (seat, progress, job) =>
-    seat.remote.report({ key, arranged }, recipe, job, progress),
+    seat.remote.report({ key, arranged }, recipe, patient, job, progress),
   );
   return enter('gathering the report', key, start, { weight: FIGURES, heeds: true });
 }

@@ -2,7 +2,7 @@ import type { Table } from '../table/table';
 import { entry } from '../algebra/matrix';
 import { textAt } from '../table/column';
 import { distinctNames } from '../table/distinctNames';
-import { dimensionHeader } from '../writeup/csv';
+import { dimensionHeader } from '../writeup/dimensionHeader';
 import type { Placement } from './placement';
 import type { NamedDimension } from '../writeup/dimensionName';
 

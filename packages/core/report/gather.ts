@@ -30,12 +30,14 @@ import { suitabilityPrint, suitabilityTold } from './suitability';
  * report is expected to hold. What cannot be had is left out, and missing in the checklist.
  *
  * @param table as the recipe arranges it, columns of scores included
+ * @param patient whether what takes more than some seconds is found too
  */
 export async function reportOf(
   table: Table,
   recipe: Recipe,
   host: Host = quietHost,
   memo: Memo = new Map(),
+  patient = false,
 ): Promise<Report> {
   const bench = studyBench(table, host, memo);
   const find: AskFigures = async (stage, ask, part = host) => {
@@ -52,7 +54,7 @@ export async function reportOf(
   for (const [index, reduction] of recipe.reductions.entries()) {
     const share = 0.7 / recipe.reductions.length;
     const part = stretch(host, 0.3 + share * index, 0.3 + share * (index + 1));
-    const one = await reductionSection(table, recipe, reduction, find, print, part);
+    const one = await reductionSection(table, recipe, reduction, find, print, patient, part);
     if (one !== null) made.push(one);
   }
   return {
@@ -149,6 +151,7 @@ async function reductionSection(
   reduction: Reduction,
   find: AskFigures,
   print: Printed,
+  patient: boolean,
   host: Host,
 ): Promise<{ readonly section: ReportSection; readonly checks: readonly Check[] } | null> {
   const { id, name, settings, only } = reduction;
@@ -178,7 +181,14 @@ async function reductionSection(
   const { names } = namesOn(reduction.names, structure);
   const nameOf = (d: number): string => givenName(names, d + 1) ?? `${own.noun} ${d + 1}`;
   const saying = { key, print, nameOf };
-  const more = await againParts(recipe, reduction, result, rows, find, saying, stretch(host, 0.7, 1));
+  const { againWork } = method;
+  const quick = againWork !== undefined && isQuickToResample(againWork(result), reduction.resamples);
+  const more =
+    againWork === undefined || !rows
+      ? NOTHING
+      : quick || patient
+        ? await againParts(recipe, reduction, find, saying, stretch(host, 0.7, 1))
+        : { ...NOTHING, checks: [{ ...AGAIN, remedy: 'It takes a while: find it now.', dear: true }] };
   const means =
     label === null || !rows || table.matrix !== null
       ? null
@@ -220,21 +230,22 @@ type AgainParts = Omit<ReductionReport, 'noun'>;
 
 const NOTHING: AgainParts = { methods: [], results: [], tables: [], checks: [] };
 
-/** How far dimensions hang on the rows, where that is quick to find. */
+/** The check of how far dimensions hang on the rows. */
+const AGAIN: Check = {
+  what: 'how far the dimensions hang on the rows that there are',
+  at: null,
+  remedy: 'Draw fewer rows anew, or take a part of them.',
+  question: 7,
+};
+
+/** How far dimensions hang on the rows. */
 async function againParts(
   recipe: Recipe,
   reduction: Reduction,
-  result: object,
-  rows: boolean,
   find: AskFigures,
   saying: Parameters<typeof resamplesTold>[1],
   host: Host,
 ): Promise<AgainParts> {
-  const { againWork } = methodNamed(reduction.settings.method);
-  if (againWork === undefined || !rows) return NOTHING;
-  const what = 'how far the dimensions hang on the rows that there are';
-  const missing = { what, at: null, remedy: 'Draw fewer rows anew, or take a part of them.', question: 7 };
-  if (!isQuickToResample(againWork(result), reduction.resamples)) return { ...NOTHING, checks: [missing] };
   const asked = dimensionsAnewOf(recipe, reduction);
   const resamples = await find(STAGES.resamples, asked, stretch(host, 0, 0.6));
   const halves = await find(
@@ -242,7 +253,7 @@ async function againParts(
     { ...asked, by: reduction.resamples.halves },
     stretch(host, 0.6, 1),
   );
-  if ('problem' in resamples) return { ...NOTHING, checks: [missing] };
+  if ('problem' in resamples) return { ...NOTHING, checks: [AGAIN] };
   return {
     methods: [resamplesMethod(reduction, resamples, saying)],
     results: [
@@ -250,7 +261,7 @@ async function againParts(
       ...('problem' in halves ? [] : halvesTold(halves, saying)),
     ],
     tables: [resamplesPrint(resamples, saying)],
-    checks: [{ what, at: saying.key('again'), remedy: '', question: 7 }],
+    checks: [{ ...AGAIN, at: saying.key('again'), remedy: '' }],
   };
 }
 

@@ -121,3 +121,31 @@ test('of all dimensions kept there is no next', async () => {
   const of = await reportOf(table, all);
   expect(plainText(sentence(of, 'components-1 held'))).toMatch(/hold 100.0\s% of the variance\.$/);
 }, 60_000);
+
+test('an outcome’s table: on uncorrelated scores t² add up to k times F, and R² is of F', async () => {
+  // Ceramic sherds' first measure is set aside to be foretold.
+  const { table, recipe } = studyOf(potsherds, ['components'], 'kiln');
+  const outcome = recipe.columns.find(({ role }) => role === 'measure')!.name;
+  const [reduction] = recipe.reductions;
+  const foretelling: Recipe = {
+    ...recipe,
+    columns: recipe.columns.map(one => (one.name === outcome ? { ...one, role: 'aside' as const } : one)),
+    reductions: isBy(reduction!, 'components')
+      ? [{ ...reduction, settings: { ...reduction.settings, keep: 3, outcome } }]
+      : [],
+  };
+  const report = await reportOf(table, foretelling);
+  const { lines } = tableIn(report, `${reduction!.id} outcome table`);
+  const number = (text: string): number => Number(text.replace('−', '-'));
+  expect(lines).toHaveLength(4);
+  const squares = lines.slice(1).map(({ cells }) => number(cells[2]!.text) ** 2);
+  const f = number(figureIn(report, `${reduction!.id} outcome`, 'f'));
+  expect(squares.reduce((sum, square) => sum + square, 0) / (3 * f)).toBeCloseTo(1, 2);
+  for (const { cells } of lines) {
+    const [estimate, error, t] = cells.map(({ text }) => number(text));
+    expect(estimate! / error! / t!).toBeCloseTo(1, 1);
+  }
+  const text = plainText(sentence(report, `${reduction!.id} outcome`));
+  const df = Number(/F\(3, (\d+)\)/.exec(text)![1]);
+  expect(number(figureIn(report, `${reduction!.id} outcome`, 'r2'))).toBeCloseTo((3 * f) / (3 * f + df), 2);
+});

@@ -193,3 +193,16 @@ test('counts are rows repeated, in every figure and table of a report', async ()
   };
   expect(await told(weighed, true)).toEqual(await told(repeated, false));
 }, 60_000);
+
+test('what takes long is not waited for unless that is asked', async () => {
+  const { table, recipe } = studyOf(survey, ['components'], 'age band');
+  const long = {
+    ...recipe,
+    reductions: recipe.reductions.map(one => ({ ...one, resamples: { ...one.resamples, times: 1e8 } })),
+  };
+  const { checks } = await reportOf(table, long);
+  const check = checks.find(({ what }) => what.startsWith('how far the dimensions hang'))!;
+  expect(check).toMatchObject({ at: null, dear: true });
+  const few = await reportOf(table, recipe, undefined, undefined, true);
+  expect(few.checks.find(({ what }) => what === check.what)).not.toHaveProperty('dear');
+}, 60_000);

@@ -6,4 +6,6 @@ export interface Check {
   /** What to do where it is missing. */
   readonly remedy: string;
   readonly question: number;
+  /** Whether it is missing only because it takes long, so that it can be had by asking. */
+  readonly dear?: boolean;
 }

@@ -87,7 +87,7 @@ export function useDistanceDensity(reduction: NeighboursReduction): Finding<Dist
 }
 
 /** The same map by other seeds. */
-export function useOtherSeeds(reduction: NeighboursReduction): Finding<OtherSeeds> {
+export function useOtherSeeds(reduction: NeighboursReduction, wanted = true): Finding<OtherSeeds> {
   const { judgedAt, otherStarts: starts } = reduction.settings;
   const label = useLabelInHand(reduction);
   const asked = { judgedAt, label, starts };
@@ -97,7 +97,7 @@ export function useOtherSeeds(reduction: NeighboursReduction): Finding<OtherSeed
     request,
     `seeds ${reduction.id}`,
     `laying ${reduction.name} out by five other seeds`,
-    finished,
+    finished && wanted,
   );
 }
 

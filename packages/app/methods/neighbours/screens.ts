@@ -57,6 +57,10 @@ export const neighboursScreens: MethodScreens<'neighbours'> = {
       { name: 'trustworthiness', when: 'Pale rows have neighbours on the map alone.' },
       { name: 'continuity', when: 'Pale rows were torn from their neighbours.' },
       { name: 'label agreement', when: 'Of the nearest on the map, those with the row’s own label.' },
+      {
+        name: 'moves by seed',
+        when: 'Dark rows lie elsewhere by five other seeds, which takes as long as five maps.',
+      },
     ],
     useRowFigures,
   },

@@ -11,13 +11,19 @@ import styles from './Writeup.module.css';
 
 /** What a report of these methods is expected to hold, and what of it is missing; nothing before it is gathered. */
 export function Checklist() {
-  const { report } = useReport(false);
+  const { report, wait } = useReport(false);
   const { writeup } = useRecipe();
   const read = useMemo(() => (report === null ? null : editedReport(report, writeup)), [report, writeup]);
-  return read === null ? null : <Checks read={read} />;
+  return read === null ? null : <Checks read={read} onWait={wait} />;
 }
 
-function Checks({ read: { checks, sections } }: { read: ReadReport }) {
+interface ChecksProps {
+  readonly read: ReadReport;
+  /** Asks for what takes long. */
+  readonly onWait: () => void;
+}
+
+function Checks({ read: { checks, sections }, onWait }: ChecksProps) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const { id, recipe } = useStudy();
@@ -46,7 +52,7 @@ function Checks({ read: { checks, sections } }: { read: ReadReport }) {
           <div key={key}>
             <h4>{title}</h4>
             <ul>
-              {own.map(({ what, met, remedy, question }) => (
+              {own.map(({ what, met, remedy, question, dear }) => (
                 <li key={what} data-met={met}>
                   <span aria-hidden="true">{met ? '✓' : '○'}</span>
                   <span>
@@ -57,7 +63,7 @@ function Checks({ read: { checks, sections } }: { read: ReadReport }) {
                         component="button"
                         type="button"
                         className="small"
-                        onClick={() => lead(key, question)}
+                        onClick={() => (dear === true ? onWait() : lead(key, question))}
                       >
                         {remedy === '' ? 'It was left out.' : remedy}
                       </Link>

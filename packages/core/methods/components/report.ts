@@ -2,11 +2,12 @@ import { entry } from '../../algebra/matrix';
 import { retention } from '../../dimensions/stages';
 import type { Retention } from '../../dimensions/retention';
 import { givenName, type NamedDimension } from '../../writeup/dimensionName';
-import { count, figure, fixed, inWords } from '../../writeup/format';
+import { count, figure, inWords } from '../../writeup/format';
 import { cell, type PrintTable } from '../../writeup/printTable';
 import { capital, listed, live, sentence, told, type LiveFigure, type Told } from '../../writeup/told';
 import { leadCounts, leadingDimensions, ledgerOrder, POORLY_HELD, THIN } from '../leading';
 import { pairsOf } from '../pairsOf';
+import { outcomePrint, outcomeTold } from '../outcomeReport';
 import { votesPrint, votesTold } from '../votesReport';
 import type { ReductionReport, ReportSource } from '../work';
 import type { Components } from './components';
@@ -28,7 +29,7 @@ export async function componentsReport(source: Source): Promise<ReductionReport>
       ? null
       : await find(stages.outcome, { ...ask, outcome: settings.outcome, seed: settings.retention.seed });
   const foretold = outcome === null || 'problem' in outcome ? null : outcome;
-  const { key, print } = source;
+  const { key } = source;
   const named = output.names.length;
   const { kept } = output.result;
   return {
@@ -39,15 +40,22 @@ export async function componentsReport(source: Source): Promise<ReductionReport>
       ...(foretold === null
         ? []
         : [
-            told(
-              key('outcome'),
-            )`The ${kept === 1 ? 'component foretells' : 'components foretell'} ${settings.outcome!} with R² = ${live('r2', print.coefficient(foretold.r2), 5)} (F(${foretold.df.join(', ')}) = ${live('f', fixed(foretold.f, 2), 5)}, p ${live('p', print.p(foretold.p), 5)}); of rows held out R² = ${live('held', print.coefficient(foretold.crossValidated.at(-1) ?? NaN), 5)}.`,
+            outcomeTold(foretold, kept === 1 ? 'The component foretells' : 'The components foretell', source),
           ]),
     ],
     tables: [
       eigenvaluesPrint(source, cast),
       ...(cast === null ? [] : [votesPrint(key('votes table'), cast)]),
       loadingsPrint(source),
+      ...(foretold === null
+        ? []
+        : [
+            outcomePrint(
+              foretold,
+              Array.from({ length: kept }, (_, d) => componentName(output.names, d + 1)),
+              source,
+            ),
+          ]),
     ],
     checks: [
       {

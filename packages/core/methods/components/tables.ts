@@ -12,7 +12,7 @@ import { randomTable, votesTable } from '../voteTables';
 import type { AlsoAsked, FileSource, MethodFile, ReductionOutput } from '../work';
 import { dimensionName } from '../../writeup/dimensionName';
 import { cellText } from '../../writeup/cellText';
-import { dimensionHeader } from '../../writeup/csv';
+import { dimensionHeader } from '../../writeup/dimensionHeader';
 
 type Output = ReductionOutput<Components>;
 

@@ -1,6 +1,6 @@
 import type { Matrix } from '../../algebra/matrix';
 import { cellText } from '../../writeup/cellText';
-import { dimensionHeader } from '../../writeup/csv';
+import { dimensionHeader } from '../../writeup/dimensionHeader';
 import type { AlsoAsked, FileSource, MethodFile, ReductionOutput } from '../work';
 import type { Discriminant } from './discriminant';
 import type { DiscriminantSettings } from './settings';

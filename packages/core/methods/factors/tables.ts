@@ -3,7 +3,7 @@ import type { Retention } from '../../dimensions/retention';
 import { retention } from '../../dimensions/stages';
 import { randomTable, votesTable } from '../voteTables';
 import { cellText } from '../../writeup/cellText';
-import { dimensionHeader } from '../../writeup/csv';
+import { dimensionHeader } from '../../writeup/dimensionHeader';
 import { dimensionName } from '../../writeup/dimensionName';
 import { leadCounts, leadingDimensions, ledgerOrder } from '../leading';
 import type { FileSource, MethodFile, ReductionOutput } from '../work';

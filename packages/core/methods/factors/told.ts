@@ -2,8 +2,8 @@ import { entry } from '../../algebra/matrix';
 import { retention } from '../../dimensions/stages';
 import { figure, fixed } from '../../writeup/format';
 import { cell, type PrintTable } from '../../writeup/printTable';
-import { live, told } from '../../writeup/told';
 import { ledgerOrder } from '../leading';
+import { outcomePrint, outcomeTold } from '../outcomeReport';
 import { votesPrint, votesTold } from '../votesReport';
 import type { ReductionReport, ReportSource } from '../work';
 import type { Factors } from './factors';
@@ -17,7 +17,7 @@ type Source = ReportSource<FactorsSettings, FactorsAsk, Factors>;
 
 /** What is said of common factors in a report. */
 export async function factorsReport(source: Source): Promise<ReductionReport> {
-  const { settings, ask, preparation, figure: find, rows, output, key, print } = source;
+  const { settings, ask, preparation, figure: find, rows, output, key } = source;
   const { result, names } = output;
   const m = result.rotated.pattern.columns;
   const votes = await find(retention, { preparation, without: ask.without, settings: settings.retention });
@@ -40,19 +40,22 @@ export async function factorsReport(source: Source): Promise<ReductionReport> {
     results: [
       ...(cast === null || cast.votes.length === 0 ? [] : [votesTold(key('votes'), cast)]),
       ...resultsTold(output, source),
-      ...(foretold === null
-        ? []
-        : [
-            told(
-              key('outcome'),
-            )`The factors’ scores foretell ${settings.outcome!} with R² = ${live('r2', print.coefficient(foretold.r2), 5)} (F(${foretold.df.join(', ')}) = ${live('f', fixed(foretold.f, 2), 5)}, p ${live('p', print.p(foretold.p), 5)}); of rows held out R² = ${live('held', print.coefficient(foretold.crossValidated.at(-1) ?? NaN), 5)}.`,
-          ]),
+      ...(foretold === null ? [] : [outcomeTold(foretold, 'The factors’ scores foretell', source)]),
     ],
     tables: [
       ...(cast === null ? [] : [votesPrint(key('votes table'), cast)]),
       loadingsPrint(source),
       ...(result.rotated.oblique ? [structurePrint(source), phiPrint(source)] : []),
       fitPrint(source),
+      ...(foretold === null
+        ? []
+        : [
+            outcomePrint(
+              foretold,
+              Array.from({ length: m }, (_, d) => factorName(names, d + 1)),
+              source,
+            ),
+          ]),
     ],
     checks: [
       { what: 'which correlations, and of how many rows', at: key('method'), remedy: '', question: 4 },

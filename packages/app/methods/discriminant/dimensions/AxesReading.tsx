@@ -2,6 +2,7 @@ import type { Discriminant } from '@wold/core/methods/discriminant/discriminant'
 import { givenName } from '@wold/core/writeup/dimensionName';
 import { coefficient, count, figure, fixed, inWords, percent } from '@wold/core/writeup/format';
 import { Resulting } from '../../../readings/Problem';
+import { useQuickResamples } from '../../../results/again';
 import { useNaming } from '../../../results/stages';
 import { TakeOutMenu } from '../../../outputs/TakeOutMenu';
 import { axesTable } from '@wold/core/methods/discriminant/tables';
@@ -54,11 +55,15 @@ function Axes({ reduction, found }: AxesProps) {
 
 const MOST_LISTED = 100;
 
+const eigenvalueText = (value: number): string => (value >= 1000 ? figure(value, 4) : fixed(value, 3));
+
 function AxesList({ reduction, found }: AxesProps) {
   const dispatch = useAppDispatch();
   const { dimension } = useSelection();
   const { names } = useNaming(reduction);
   const set = useSet(reduction);
+  const { value: again, stale } = useQuickResamples(reduction);
+  const intervals = stale || again === null ? null : again.eigenvalues;
   const { eigenvalues, shares, canonical, tests, kept } = found;
   let sum = 0;
   return (
@@ -116,7 +121,15 @@ function AxesList({ reduction, found }: AxesProps) {
                 </td>
                 <td>{percent(shares[d]!, 1)}</td>
                 <td>{percent(sum, 1)}</td>
-                <td>{value >= 1000 ? figure(value, 4) : fixed(value, 3)}</td>
+                <td>
+                  {eigenvalueText(value)}
+                  {intervals?.[d] !== undefined && (
+                    <span className="soft small" title="95 % of rows drawn anew">
+                      {' '}
+                      {eigenvalueText(intervals[d].low)} to {eigenvalueText(intervals[d].high)}
+                    </span>
+                  )}
+                </td>
                 <td>{coefficient(canonical[d]!)}</td>
                 {test !== undefined && (
                   <td
