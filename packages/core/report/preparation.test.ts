@@ -60,7 +60,7 @@ test('rows with gaps are left out and counted, a constant measure is set aside b
   // Over the rows used: 1, 2, 5, 6, 7 and 100; missing and ends over all rows.
   expect(line.cells[0]!.text).toBe('1');
   expect(Number(line.cells[1]!.text)).toBeCloseTo((1 + 2 + 5 + 6 + 7 + 100) / 6, 1);
-  expect(line.cells.slice(-2).map(({ text: end }) => end)).toEqual(['1', '100']);
+  expect(line.cells.slice(-2).map(({ text: end }) => end)).toEqual(['1.0', '100.0']);
 });
 
 test('what was filled and pulled in is counted, with its reach', async () => {

@@ -3,7 +3,7 @@ import type { Recipe } from '../recipe/schema';
 import type { NumberDescription } from '../table/describe';
 import type { ColumnDescription } from '../table/describe';
 import type { Table } from '../table/table';
-import { count, figure } from '../writeup/format';
+import { count, figure, fixed } from '../writeup/format';
 import { cell, type PrintTable } from '../writeup/printTable';
 import { capital, listed, live, sentence, told, type LiveFigure, type Told } from '../writeup/told';
 
@@ -65,25 +65,24 @@ export function preparationTold(
   preparation: PreparationInput,
   account: Account,
 ): Told[] {
-  const { rows, rowsLeftOut, measures, measuresSetAside, changes, reversals, placedRows, n } = account;
+  const { rows, rowsLeftOut, measures, measuresSetAside, reversals, placedRows, n } = account;
   const labels = recipe.columns.filter(({ role }) => role === 'label').map(({ name }) => name);
   const steps = [...new Set(rowsLeftOut.map(({ step }) => step))];
-  const { counts } = changes;
   return [
     told(
       'table',
-    )`The table ${table.name} has ${live('rows', count(table.rows, 'row'), 1)} and ${live('columns', count(table.columns.length, 'column'), 1)}, of which ${live('measures', String(recipe.columns.filter(({ role }) => role === 'measure').length), 1)} are measures${labels.length === 0 ? '' : ` and ${listed(labels.slice(0, 6))}${labels.length > 6 ? ' and others' : ''} ${labels.length === 1 ? 'a label' : 'labels'}`}.`,
+    )`The table ${table.name} has ${live('rows', count(table.rows, 'row'), 1)} and ${live('columns', count(table.columns.length, 'column'), 1)}, of which ${live('measures', whole(recipe.columns.filter(({ role }) => role === 'measure').length), 1)} are measures${labels.length === 0 ? '' : ` and ${listed(labels.slice(0, 6))}${labels.length > 6 ? ' and others' : ''} ${labels.length === 1 ? 'a label' : 'labels'}`}.`,
     sentence('rows', [
       live('used', count(n === null || rows.length > 0 ? rows.length : n, 'row'), 2),
       ' are used',
       ...steps.flatMap((step, place): (string | LiveFigure)[] => [
         place === 0 ? '; ' : ', ',
-        live(step, String(rowsLeftOut.filter(out => out.step === step).length), 2),
+        live(step, whole(rowsLeftOut.filter(out => out.step === step).length), 2),
         ` ${rowsLeftOut.filter(out => out.step === step).length === 1 ? 'was' : 'were'} ${LEFT_OUT[step]}`,
       ]),
       ...(placedRows.length === 0
         ? []
-        : ['; ', live('placed', String(placedRows.length), 2), ' are only placed, and had no say']),
+        : ['; ', live('placed', whole(placedRows.length), 2), ' are only placed, and had no say']),
       '.',
     ]),
     ...(measuresSetAside.length === 0
@@ -101,7 +100,7 @@ export function preparationTold(
           )`${live('reversed', capital(count(reversals.length, 'measure')), 2)} ${reversals.length === 1 ? 'was' : 'were'} reversed on ${reversals.length === 1 ? 'its' : 'their'} scale: ${listed(reversals.slice(0, 12).map(({ measure }) => measure))}${reversals.length > 12 ? ' and others' : ''}.`,
         ]),
     ...(preparation.words === null
-      ? [treatmentTold(preparation, counts, measures.length)]
+      ? [treatmentTold(preparation, account, measures.length)]
       : [wordsTold(preparation.words, measures.length)]),
     ...(preparation.weight === null
       ? []
@@ -115,7 +114,7 @@ export function preparationTold(
 
 function treatmentTold(
   preparation: PreparationInput,
-  counts: Account['changes']['counts'],
+  { changes: { counts }, rowsLeftOut }: Account,
   measures: number,
 ): Told {
   const { missing, outliers, reach, rowTransform, transform, transforms, scale } = preparation;
@@ -125,8 +124,10 @@ function treatmentTold(
     counts['pulled in'] > 0
       ? [' (', live('pulled', count(counts['pulled in'], 'entry', 'entries'), 2), `, reach ${figure(reach)})`]
       : [];
+  const gapless =
+    missing !== 'keep' && counts.filled === 0 && rowsLeftOut.every(({ step }) => step !== 'missing');
   return sentence('treatment', [
-    MISSING[missing],
+    gapless ? 'No measure had a missing entry' : MISSING[missing],
     ...filled,
     `; ${OUTLIERS[outliers]}`,
     ...pulled,
@@ -136,7 +137,7 @@ function treatmentTold(
       ? ''
       : `; ${count(transforms.length, 'measure')} had a transform of ${transforms.length === 1 ? 'its' : 'their'} own`,
     '; then the ',
-    live('treated', String(measures), 2),
+    live('treated', whole(measures), 2),
     ` ${SCALES[scale]}.`,
   ]);
 }
@@ -145,6 +146,14 @@ const wordsTold = (words: NonNullable<PreparationInput['words']>, kept: number):
   told(
     'words',
   )`The texts of ${words.column} were split into words${words.common === null ? '' : `, the common words of ${words.common} left out`}${words.stem === null ? '' : ', forms of a word joined by their stem'}; ${live('words', count(kept, 'word'), 1)} in ${String(words.fewest)} texts at least were weighed by ${words.weighing}${words.unitLength ? ' and each text brought to unit length' : ''}.`;
+
+const whole = (many: number): string => many.toLocaleString('en');
+
+/** A number with as many decimals as three figures of a standard deviation have; as it is where these are too many. */
+function asFineAs(sd: number, value: number): string {
+  const decimals = sd > 0 ? Math.max(0, 2 - Math.floor(Math.log10(sd))) : NaN;
+  return decimals <= 6 && Math.abs(value) < 1e7 ? fixed(value, decimals) : figure(value);
+}
 
 /** Measures that a description shows. */
 const MOST_DESCRIBED = 200;
@@ -166,19 +175,20 @@ export function descriptionPrint(
   const shown = measures.slice(0, MOST_DESCRIBED);
   return {
     key: 'description',
-    title: `The ${measures.length > shown.length ? `first ${shown.length} of ${measures.length}` : measures.length} measures`,
+    title: `The ${measures.length > shown.length ? `first ${shown.length} of ${whole(measures.length)}` : whole(measures.length)} measures`,
     head: ['measure', 'missing', 'mean', 'sd', 'least', 'most'],
-    lines: shown.map((name, j) => ({
-      name,
-      wording: wordings.get(name) ?? '',
-      cells: [
-        cell(String(of.get(name)?.missing ?? '–')),
-        cell(figure(originalMeans[j]!)),
-        cell(figure(originalSds[j]!)),
-        cell(figure(number(name)?.least ?? NaN)),
-        cell(figure(number(name)?.most ?? NaN)),
-      ],
-    })),
+    lines: shown.map((name, j) => {
+      const sd = originalSds[j]!;
+      const { least, most } = number(name) ?? { least: NaN, most: NaN };
+      return {
+        name,
+        wording: wordings.get(name) ?? '',
+        cells: [
+          cell(of.get(name)?.missing.toLocaleString('en') ?? '–'),
+          ...[originalMeans[j]!, sd, least, most].map(value => cell(asFineAs(sd, value))),
+        ],
+      };
+    }),
     note: 'Means and standard deviations over the rows used, as the measures stand in the table; missing entries and ends over all rows.',
     question: 1,
   };

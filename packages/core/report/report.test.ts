@@ -88,7 +88,11 @@ describe('figures of sentences and tables are those of the results', () => {
     const rows = [...account.rows];
     const mean = rows.reduce((sum, row) => sum + values[row]!, 0) / rows.length;
     const line = description.lines.find(({ name }) => name === 'SiO2 %')!;
-    expect(line.cells[1]!.text).toBe(figure(mean));
+    expect(Number(line.cells[1]!.text)).toBeCloseTo(mean, 1.9);
+    // All of a line stand on as many decimals, by which the standard deviation has three figures.
+    const decimals = line.cells.slice(1).map(({ text }) => text.split('.')[1]?.length ?? 0);
+    expect(new Set(decimals).size).toBe(1);
+    expect(line.cells[2]!.text.replace('.', '').replace(/^0+/, '')).toHaveLength(3);
   });
 });
 
