@@ -14,6 +14,8 @@ export interface ColumnBuilder {
   readonly add: (text: string) => void;
   /** A number that a file holds as a number; NaN is missing. */
   readonly addNumber: (value: number) => void;
+  /** So many missing entries at once. */
+  readonly addGaps: (count: number) => void;
   /** Takes a block where it holds nothing but whole numbers from 0 to 255, and says whether it did. */
   readonly addBytes: (values: ArrayLike<unknown>) => boolean;
   /** What was taken in so far, to be appended to another builder. */
@@ -130,6 +132,14 @@ export function columnBuilder(marks: Marks = PLAIN_MARKS): ColumnBuilder {
     else putGap();
   }
 
+  function addGaps(count: number): void {
+    if (count === 0) return;
+    makeRoom(count);
+    gaps ??= new Uint8Array(values.length);
+    gaps.fill(1, rows, rows + count);
+    rows += count;
+  }
+
   function addBytes(block: ArrayLike<unknown>): boolean {
     if (!narrow) return false;
     makeRoom(block.length);
@@ -170,7 +180,7 @@ export function columnBuilder(marks: Marks = PLAIN_MARKS): ColumnBuilder {
     return holdsNumbers ? finishNumbers(name, taken()) : finishLevels(name, taken());
   }
 
-  return { add, addNumber, addBytes, taken, append, finish };
+  return { add, addNumber, addGaps, addBytes, taken, append, finish };
 }
 
 /** Puts a block that holds nothing but whole numbers from 0 to 255, or nothing; says whether it did. */

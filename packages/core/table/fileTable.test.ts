@@ -92,7 +92,7 @@ describe('what a damaged file gives', () => {
 
 test('hundreds of thousands of ragged rows of another part are taken over', () => {
   const marks = { decimal: '.', thousands: 'any', header: false } as const;
-  const [one, two] = [rowTaker(marks, 2), rowTaker(marks, 2)];
+  const [one, two] = [rowTaker(marks, 'one', 2), rowTaker(marks, 'two', 2)];
   one.take([['1', '2']]);
   two.take(Array.from({ length: 400_000 }, () => ['1']));
   one.append(two.part());

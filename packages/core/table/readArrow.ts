@@ -1,6 +1,7 @@
-import { tableFromIPC, type Vector } from 'apache-arrow';
+import { DataType, tableFromIPC, type Data, type Vector } from 'apache-arrow';
 import { quietHost, type Host } from '../host';
 import { Problem } from '../problem';
+import { refuseTooLarge } from './bounds';
 import { columnBuilder } from './columnBuilder';
 import { contentKey } from './contentKey';
 import { entryText } from './entryText';
@@ -27,6 +28,8 @@ export function isArrow(bytes: Uint8Array): boolean {
 export function readArrow(bytes: Uint8Array<ArrayBuffer>, name: string, host: Host = quietHost): Table {
   try {
     const data = tableFromIPC(bytes);
+    refuseTooLarge(data.numRows, data.schema.fields.length, name);
+    for (const batch of data.data) refuseUnlikely(batch, bytes.length);
     const columns = data.schema.fields.map((field, index) => {
       host.progress(index / data.schema.fields.length);
       return columnOf(data.getChildAt(index)!, field.name || ' ', String(field.type));
@@ -46,6 +49,23 @@ export function readArrow(bytes: Uint8Array<ArrayBuffer>, name: string, host: Ho
       name,
     );
   }
+}
+
+/** The fewest bits that an entry takes up are one, of eight to a byte. */
+const MOST_PER_BYTE = 8;
+
+/**
+ * @throws Error where a batch says that it holds more than its bytes have room for, which the package takes its word for. A
+ * column of nothing at all takes no room.
+ */
+function refuseUnlikely(data: Data, bytes: number): void {
+  const { length, type, children } = data;
+  const most = MOST_PER_BYTE * bytes;
+  const each = DataType.isFixedSizeList(type) ? type.listSize : 1;
+  if (!(length >= 0) || (!DataType.isNull(type) && !DataType.isStruct(type) && !(length * each <= most))) {
+    throw new Error(`a batch of ${length} entries in ${bytes} bytes`);
+  }
+  for (const child of children) refuseUnlikely(child, bytes);
 }
 
 function columnOf(vector: Vector, name: string, type: string) {

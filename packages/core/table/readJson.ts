@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { quietHost, type Host } from '../host';
 import { Problem } from '../problem';
+import { refuseTooLarge } from './bounds';
 import { columnBuilder, type ColumnBuilder } from './columnBuilder';
 import { contentKey } from './contentKey';
 import { decodeText } from './decode';
@@ -69,12 +70,17 @@ function parse(text: string, name: string): unknown {
 }
 
 function fromRecords(bytes: Uint8Array, name: string, data: readonly Members<unknown>[], host: Host): Table {
+  const names = new Set<string>();
+  data.forEach((record, row) => {
+    for (const key of Object.keys(record)) names.add(key);
+    refuseTooLarge(data.length, names.size, `${name}, record ${row + 1}`);
+  });
   const builders = new Map<string, ColumnBuilder>();
   data.forEach((record, row) => {
     for (const key of Object.keys(record)) {
       if (builders.has(key)) continue;
       const builder = columnBuilder();
-      for (let before = 0; before < row; before++) builder.add('');
+      builder.addGaps(row);
       builders.set(key, builder);
     }
     for (const [key, builder] of builders) {
@@ -89,6 +95,7 @@ function fromRecords(bytes: Uint8Array, name: string, data: readonly Members<unk
 function fromColumns(bytes: Uint8Array, name: string, data: Members<readonly unknown[]>, host: Host): Table {
   const entries = Object.entries(data);
   const rows = entries[0]?.[1].length ?? 0;
+  refuseTooLarge(rows, entries.length, name);
   const columns = entries.map(([key, values], index) => {
     if (values.length !== rows) {
       throw new Problem(

@@ -11,6 +11,7 @@ import {
 import { compressors } from 'hyparquet-compressors';
 import { quietHost, stretch, type Host, type Errand } from '../host';
 import { Problem } from '../problem';
+import { MOST_CELLS, refuseTooLarge } from './bounds';
 import type { Column } from './column';
 import { columnBuilder, type ColumnBuilder } from './columnBuilder';
 import { contentKeyAtOnce } from './contentKey';
@@ -23,6 +24,8 @@ import type { Table } from './table';
 /** Columns read together: few, so that what the package makes of them is soon let go. */
 const AT_A_TIME = 64;
 const READ_WHOLE = 1 << 26;
+/** Of a column chunk, unpacked, in bytes. */
+const MOST_CHUNK = 2 ** 32;
 /** Smaller files are read before another thread has started. */
 const WORTH_SHARING = 1 << 20;
 /** Of the columns: the first thread has the file's key to work out as well. */
@@ -48,6 +51,8 @@ export async function readParquet(source: FileSource, name: string, host: Host =
   key.catch(() => undefined);
   try {
     const metadata = await parquetMetadataAsync(file);
+    refuseTooLarge(Number(metadata.num_rows), parquetSchema(metadata).children.length, name);
+    refuseUnlikely(metadata);
     const [first, second] = shares(metadata);
     const own = await readColumns(file, metadata, first, host);
     const others = (await reading) ?? (await readColumns(file, metadata, second, host));
@@ -65,6 +70,21 @@ export async function readParquet(source: FileSource, name: string, host: Host =
       'It is cut short, damaged, or packed in an uncommon way: write it again from its source.',
       name,
     );
+  }
+}
+
+/** @throws Error where groups of rows do not add up to the table, or a chunk says that it holds what cannot be */
+function refuseUnlikely({ num_rows: rows, row_groups: groups }: FileMetaData): void {
+  const inGroups = groups.reduce((sum, group) => sum + Number(group.num_rows), 0);
+  if (inGroups !== Number(rows)) throw new Error(`${inGroups} rows in its groups, and ${rows} in all`);
+  for (const { columns } of groups) {
+    for (const { meta_data: chunk } of columns) {
+      if (chunk === undefined) continue;
+      const { num_values: values, total_uncompressed_size: unpacked } = chunk;
+      if (Number(values) > MOST_CELLS || Number(unpacked) > MOST_CHUNK || Number(values) < 0) {
+        throw new Error(`a chunk of ${values} entries in ${unpacked} bytes`);
+      }
+    }
   }
 }
 

@@ -1,4 +1,5 @@
 import { quietHost, stretch, type Host } from '../host';
+import { refuseTooManyBytes } from './bounds';
 import { readAll, type FileSource } from './fileSource';
 import { isArrow, readArrow } from './readArrow';
 import { streamDelimited } from './readDelimited';
@@ -29,10 +30,10 @@ export async function readTable(
   const start = await source.read(0, Math.min(LOOKED_AT, source.size));
   if (isPicture(start)) return (await import('./scene/readScene')).readScene(source, name, host, choices);
   if (isParquet(start)) return readParquet(source, name, host);
-  if (isArrow(start)) return readArrow(await readAll(source), name, host);
-  if (isZip(start)) return readWorkbook(await readAll(source), name, host, choices);
+  if (isArrow(start)) return readArrow(await readWhole(source, name), name, host);
+  if (isZip(start)) return readWorkbook(await readWhole(source, name), name, host, choices);
   const end = await source.read(Math.max(start.length, source.size - LOOKED_AT), source.size);
-  if (isJson(joined(start, end))) return readJson(await readAll(source), name, host);
+  if (isJson(joined(start, end))) return readJson(await readWhole(source, name), name, host);
   return streamDelimited(source, name, host, choices);
 }
 
@@ -58,6 +59,12 @@ export async function readWithNewRows(
   const other = await readTable(second, called, stretch(host, 0.8, 1));
   const newRows = { key: other.fileKey, name: called };
   return withNewRows(table, other, tableKey(table.fileKey, { ...choices, newRows }));
+}
+
+/** All bytes of a file that no reader takes in parts. @throws Problem where these are too many */
+function readWhole(source: FileSource, name: string): Promise<Uint8Array<ArrayBuffer>> {
+  refuseTooManyBytes(source.size, name);
+  return readAll(source);
 }
 
 function joined(start: Uint8Array, end: Uint8Array): Uint8Array {

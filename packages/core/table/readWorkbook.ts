@@ -1,4 +1,4 @@
-import { unzipSync, zipSync } from 'fflate';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import readSheets from 'read-excel-file/universal';
 import { quietHost, type Host } from '../host';
 import { Problem } from '../problem';
@@ -6,12 +6,13 @@ import { PLAIN_MARKS } from './columnBuilder';
 import { contentKey } from './contentKey';
 import { entryText } from './entryText';
 import { rowsTable, rowTaker } from './rowTaker';
+import { withoutEmptyStretches } from './sparseSheet';
 import type { ReadingChoices } from './readingChoices';
 import type { Table } from './table';
 
 const MARK = [0x50, 0x4b, 0x03, 0x04];
 /** A workbook that unpacks to more than this is refused before it is unpacked. */
-const MOST_UNPACKED = 1 << 29;
+const MOST_UNPACKED = 160 << 20;
 
 /** Whether bytes start as a ZIP archive does, which a workbook is. */
 export function isZip(bytes: Uint8Array): boolean {
@@ -22,7 +23,7 @@ export function isZip(bytes: Uint8Array): boolean {
  * Reads a sheet of an XLSX workbook (ISO/IEC 29500): the chosen one, or the first that has entries. Its first row with
  * entries names the columns.
  *
- * @throws Problem when it is no workbook, is damaged, unpacks to more than 512 MiB, or has no such sheet
+ * @throws Problem when it is no workbook, is damaged, unpacks to more than 160 MiB, or has no such sheet
  */
 export async function readWorkbook(
   bytes: Uint8Array<ArrayBuffer>,
@@ -31,6 +32,7 @@ export async function readWorkbook(
   choices: ReadingChoices = {},
 ): Promise<Table> {
   const parts = unpack(bytes, name);
+  const sparse = bringTogether(parts, name);
   host.progress(0.2);
   // Handed on without packing, which the package unpacks without a worker of its own.
   const sheets = await readSheets(zipSync(parts, { level: 0 }).buffer as ArrayBuffer).catch(
@@ -56,10 +58,26 @@ export async function readWorkbook(
           name,
         );
   }
-  const rows = rowTaker({ ...PLAIN_MARKS, header: choices.header ?? true });
+  const rows = rowTaker({ ...PLAIN_MARKS, header: choices.header ?? true }, name);
   rows.take(chosen.data.map(row => (row.length === 0 ? [''] : row.map(value => entryText(value)))));
   const source = { format: 'workbook', sheet: chosen.sheet, sheets: names } as const;
-  return rowsTable(rows.finish(), { key: contentKey(bytes), name, source, choices });
+  const notes = sparse
+    ? [{ what: 'Its entries lie far apart: rows and columns without any are not taken in.', where: null }]
+    : [];
+  return rowsTable(rows.finish(), { key: contentKey(bytes), name, source, choices, notes });
+}
+
+/** Leaves what is empty out of sheets whose entries lie far apart; says whether there was one. */
+function bringTogether(parts: ReturnType<typeof unzipSync>, name: string): boolean {
+  let any = false;
+  for (const part of Object.keys(parts)) {
+    if (!/^xl\/worksheets\/[^/]*\.xml$/.test(part)) continue;
+    const xml = withoutEmptyStretches(strFromU8(parts[part]!), `${name}, ${part}`);
+    if (xml === null) continue;
+    parts[part] = strToU8(xml);
+    any = true;
+  }
+  return any;
 }
 
 const hasEntry = (value: unknown): boolean => value !== null && value !== undefined && value !== '';
@@ -77,7 +95,7 @@ function unpack(bytes: Uint8Array<ArrayBuffer>, name: string): ReturnType<typeof
     });
     if (unpacked > MOST_UNPACKED) {
       throw new Problem(
-        'it would unpack to more than 512 MiB',
+        'it would unpack to more than 160 MiB, which is what is read of a workbook',
         'Save the sheet you need as CSV, and open that.',
         name,
       );

@@ -1,4 +1,5 @@
 import { Problem } from '../problem';
+import { refuseTooLarge } from './bounds';
 import { missingCount, type Column } from './column';
 import { columnBuilder, type ColumnBuilder, type Taken } from './columnBuilder';
 import { fileTable, UNNAMED } from './fileTable';
@@ -30,9 +31,10 @@ export type RowTaker = ReturnType<typeof rowTaker>;
 /**
  * Takes rows of entries block by block. Short rows are filled with missing entries and long ones add columns.
  *
+ * @param name of the file, for errors
  * @param width columns known beforehand, where the rows follow others
  */
-export function rowTaker(dialect: Marks & Pick<Dialect, 'header'>, width = 0) {
+export function rowTaker(dialect: Marks & Pick<Dialect, 'header'>, name: string, width = 0) {
   const builders: ColumnBuilder[] = Array.from({ length: width }, () => columnBuilder(dialect));
   const short: number[] = [];
   const long: number[] = [];
@@ -51,6 +53,7 @@ export function rowTaker(dialect: Marks & Pick<Dialect, 'header'>, width = 0) {
     }
     if (header === null) {
       header = trimTail(fields);
+      refuseTooLarge(1, header.length, `${name}, header`);
       for (let index = 0; index < header.length; index++) builders.push(columnBuilder(dialect));
       return null;
     }
@@ -58,6 +61,7 @@ export function rowTaker(dialect: Marks & Pick<Dialect, 'header'>, width = 0) {
     const entries = fields.length > width ? trimTail(fields, width) : fields;
     if (entries.length < width) short.push(rows);
     if (entries.length > width && width > 0) long.push(rows);
+    if (entries.length > width) refuseTooLarge(rows + 1, entries.length, `${name}, row ${rows + 1}`);
     while (builders.length < entries.length) builders.push(filledBuilder(blockStart, dialect));
     rows++;
     return entries;
@@ -65,6 +69,7 @@ export function rowTaker(dialect: Marks & Pick<Dialect, 'header'>, width = 0) {
 
   function take(data: string[][]): void {
     blockStart = rows;
+    refuseTooLarge(rows + data.length, builders.length, name);
     const block = data.map(normalised).filter(entries => entries !== null);
     // Column by column, so that a column's numbers stay near while its stretch of the block is added.
     for (let index = 0; index < builders.length; index++) {
@@ -92,7 +97,13 @@ export function rowTaker(dialect: Marks & Pick<Dialect, 'header'>, width = 0) {
 /** The table of the rows taken, with a note of each decision. @throws Problem when there is none under the header */
 export function rowsTable(
   taken: TakenRows,
-  of: { key: string; name: string; source: Source; choices: ReadingChoices },
+  of: {
+    readonly key: string;
+    readonly name: string;
+    readonly source: Source;
+    readonly choices: ReadingChoices;
+    readonly notes?: readonly ReadNote[];
+  },
 ): Table {
   if (taken.rows === 0) {
     throw new Problem(
@@ -101,7 +112,7 @@ export function rowsTable(
       of.name,
     );
   }
-  const notes: ReadNote[] = [];
+  const notes: ReadNote[] = [...(of.notes ?? [])];
   noteRows(taken, of.source, notes);
   // A blank head is told of; columns beyond the header have none.
   const columns = taken.builders.map((builder, index) =>
@@ -125,7 +136,7 @@ function trimTail(fields: string[], length = 1): string[] {
 
 function filledBuilder(rows: number, marks: Marks): ColumnBuilder {
   const builder = columnBuilder(marks);
-  for (let row = 0; row < rows; row++) builder.add('');
+  builder.addGaps(rows);
   return builder;
 }
 
