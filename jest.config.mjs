@@ -1,7 +1,7 @@
 /** Unit tests: core and server in Node, and the pure parts of the app. */
 export default {
   testEnvironment: 'node',
-  roots: ['<rootDir>/packages', '<rootDir>/scripts'],
+  roots: ['<rootDir>/packages', '<rootDir>/scripts', '<rootDir>/fuzz'],
   setupFiles: ['<rootDir>/jest.setup.mjs'],
   globalSetup: '<rootDir>/jest.seed.mjs',
   maxWorkers: '100%',

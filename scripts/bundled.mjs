@@ -6,6 +6,11 @@ import { root } from './run.mjs';
 
 /** A TypeScript module of the repository, bundled and loaded. */
 export async function bundled(path) {
+  return import(await bundledUrl(path));
+}
+
+/** Where a TypeScript module of the repository lies, bundled. */
+export async function bundledUrl(path) {
   const outDir = mkdtempSync(join(root, 'node_modules', '.wold-'));
   await build({
     root,
@@ -19,5 +24,5 @@ export async function bundled(path) {
     },
     ssr: { noExternal: true },
   });
-  return import(pathToFileURL(join(outDir, 'module.mjs')).href);
+  return pathToFileURL(join(outDir, 'module.mjs')).href;
 }

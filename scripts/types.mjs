@@ -8,6 +8,7 @@ for (const part of [
   'packages',
   'e2e',
   'bench',
+  'fuzz',
 ]) {
   await must('npx', ['tsc', '-p', part]);
 }

@@ -1,3 +1,4 @@
+import './workers/trusted';
 import '@fontsource-variable/atkinson-hyperlegible-mono';
 import '@fontsource-variable/atkinson-hyperlegible-next';
 import './theme/theme.css';

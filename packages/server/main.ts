@@ -5,6 +5,14 @@ import { buildServer } from './server';
 
 const DEFAULT_PORT = 8470;
 const TRIED = 200;
+/** Why an address cannot be listened at, by the system's word for it. */
+const WHY: ReadonlyMap<string, string> = new Map([
+  ['ENOTFOUND', 'there is no host of that name. Use 127.0.0.1, or an address of this machine.'],
+  ['EAI_AGAIN', 'that name cannot be looked up. Use 127.0.0.1, or an address of this machine.'],
+  ['EADDRNOTAVAIL', 'this machine has no such address. Use 127.0.0.1, or one that it has.'],
+  ['EACCES', 'a port below 1024 needs rights that this user has not. Use --port with a larger one.'],
+  ['EADDRINUSE', 'the port is in use. Use --port with another one.'],
+]);
 
 const program = new Command('wold-server')
   .description('Serves Wold.')
@@ -21,19 +29,31 @@ const options = program.opts<{ port: number; host: string; log?: boolean }>();
 
 const wanted = options.port;
 const appFolder = fileURLToPath(new URL('../../app/dist', import.meta.url));
+if (process.getuid?.() === 0) {
+  console.warn('Wold runs as root, which it has no need of: start it as a user of its own.');
+}
 const server = await buildServer({ appFolder, log: options.log ?? false });
 // Before the address is said: whoever reads it may stop the server at once.
 for (const signal of ['SIGINT', 'SIGTERM'] as const) {
   process.once(signal, () => void server.close().then(() => process.exit(0)));
 }
-const free = await getPort({
-  port: portNumbers(wanted, Math.min(65_535, wanted + TRIED)),
-  host: options.host,
-});
-await server.listen({ port: free, host: options.host });
+const free = await listening();
 const shown = options.host.includes(':') ? `[${options.host}]` : options.host;
 if (free !== wanted) console.log(`Port ${wanted} is in use.`);
 console.log(`Wold is at http://${shown}:${free}`);
+
+/** The port that is listened at; ends with a sentence where there can be none. */
+async function listening(): Promise<number> {
+  const { host } = options;
+  try {
+    const port = await getPort({ port: portNumbers(wanted, Math.min(65_535, wanted + TRIED)), host });
+    await server.listen({ port, host });
+    return port;
+  } catch (thrown) {
+    const { code, message } = thrown as NodeJS.ErrnoException;
+    return program.error(`Wold cannot listen at ${host}: ${WHY.get(code ?? '') ?? message}`);
+  }
+}
 
 function port(text: string): number {
   const number = Number(text);

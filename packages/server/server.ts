@@ -1,13 +1,23 @@
-import compress from '@fastify/compress';
 import helmet from '@fastify/helmet';
 import fastifyStatic from '@fastify/static';
 import Fastify, { type FastifyInstance } from 'fastify';
+import { randomBytes } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
+import type { ServerResponse } from 'node:http';
 import { join } from 'node:path';
 
 /** Where the page takes the nonce of its inline styles from. */
 const NONCE_PLACE = '<meta name="style-nonce" content="" />';
 const YEAR = 365 * 24 * 3600;
+
+/** The nonce of the styles of a page, one of its own for each. */
+function nonceOf(reply: ServerResponse): string {
+  const known = nonces.get(reply) ?? randomBytes(16).toString('hex');
+  nonces.set(reply, known);
+  return known;
+}
+
+const nonces = new WeakMap<ServerResponse, string>();
 
 interface ServerOptions {
   /** The folder of the built app. */
@@ -17,8 +27,9 @@ interface ServerOptions {
 }
 
 /**
- * The server of the built app: its files, compressed, with the headers that isolate the page (so that threads may
- * share memory) and a content security policy that lets nothing in from elsewhere.
+ * The server of the built app: its files, as they were compressed when they were built, with the headers that isolate the
+ * page (so that threads may share memory) and a content security policy that lets nothing in from elsewhere, and no text
+ * become a script.
  *
  * @throws when the folder has no index.html
  */
@@ -29,7 +40,6 @@ export async function buildServer({ appFolder, log = false }: ServerOptions): Pr
   const server = Fastify({ logger: log, forceCloseConnections: true });
 
   await server.register(helmet, {
-    enableCSPNonces: true,
     contentSecurityPolicy: {
       useDefaults: false,
       directives: {
@@ -37,13 +47,15 @@ export async function buildServer({ appFolder, log = false }: ServerOptions): Pr
         // The compiled hot loops are WebAssembly.
         scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
         workerSrc: ["'self'"],
-        styleSrc: ["'self'"],
+        styleSrc: ["'self'", (_, reply) => `'nonce-${nonceOf(reply as ServerResponse)}'`],
         imgSrc: ["'self'", 'data:', 'blob:'],
         fontSrc: ["'self'"],
         connectSrc: ["'self'"],
         baseUri: ["'none'"],
         formAction: ["'none'"],
         frameAncestors: ["'none'"],
+        requireTrustedTypesFor: ["'script'"],
+        trustedTypes: ['default'],
       },
     },
     crossOriginOpenerPolicy: { policy: 'same-origin' },
@@ -53,12 +65,12 @@ export async function buildServer({ appFolder, log = false }: ServerOptions): Pr
     // Served on loopback, without TLS.
     strictTransportSecurity: false,
   });
-  await server.register(compress);
   await server.register(fastifyStatic, {
     root: appFolder,
     index: false,
     wildcard: false,
-    globIgnore: ['**/index.html'],
+    globIgnore: ['**/index.html', '**/*.br', '**/*.gz'],
+    preCompressed: true,
     cacheControl: false,
     setHeaders: (reply, path) => {
       // Built assets carry their content's hash in their name.
@@ -72,7 +84,7 @@ export async function buildServer({ appFolder, log = false }: ServerOptions): Pr
     const wantsPage =
       (request.method === 'GET' || request.method === 'HEAD') && !/\.\w+$/.test(request.url.split('?')[0]!);
     if (!wantsPage) return reply.code(404).type('text/plain').send('Not found');
-    const nonce = reply.cspNonce.style;
+    const nonce = nonceOf(reply.raw);
     return reply
       .type('text/html; charset=utf-8')
       .header('cache-control', 'no-store')

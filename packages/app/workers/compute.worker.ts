@@ -1,3 +1,4 @@
+import './trusted';
 import { expose, transfer } from 'comlink';
 import type { Host } from '@wold/core/host';
 import { problemData, type ProblemData } from '@wold/core/problem';

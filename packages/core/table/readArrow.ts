@@ -1,6 +1,7 @@
 import { DataType, tableFromIPC, type Data, type Vector } from 'apache-arrow';
 import { quietHost, type Host } from '../host';
 import { Problem } from '../problem';
+import { withBoundedVectors } from './boundedVectors';
 import { refuseTooLarge } from './bounds';
 import { columnBuilder } from './columnBuilder';
 import { contentKey } from './contentKey';
@@ -27,7 +28,7 @@ export function isArrow(bytes: Uint8Array): boolean {
  */
 export function readArrow(bytes: Uint8Array<ArrayBuffer>, name: string, host: Host = quietHost): Table {
   try {
-    const data = tableFromIPC(bytes);
+    const data = withBoundedVectors(() => tableFromIPC(bytes));
     refuseTooLarge(data.numRows, data.schema.fields.length, name);
     for (const batch of data.data) refuseUnlikely(batch, bytes.length);
     const columns = data.schema.fields.map((field, index) => {

@@ -32,18 +32,21 @@ export async function readWorkbook(
   choices: ReadingChoices = {},
 ): Promise<Table> {
   const parts = unpack(bytes, name);
-  const sparse = bringTogether(parts, name);
   host.progress(0.2);
-  // Handed on without packing, which the package unpacks without a worker of its own.
-  const sheets = await readSheets(zipSync(parts, { level: 0 }).buffer as ArrayBuffer).catch(
-    (thrown: unknown) => {
-      throw new Problem(
-        `this workbook cannot be read (${(thrown as Error).message})`,
-        'It is damaged or locked by a password: save it again, or save the sheet as CSV.',
-        name,
-      );
-    },
-  );
+  let sparse: boolean;
+  let sheets: Awaited<ReturnType<typeof readSheets>>;
+  try {
+    sparse = bringTogether(parts, name);
+    // Handed on without packing, which the package unpacks without a worker of its own.
+    sheets = await readSheets(zipSync(parts, { level: 0 }).buffer as ArrayBuffer);
+  } catch (thrown) {
+    if (thrown instanceof Problem) throw thrown;
+    throw new Problem(
+      `this workbook cannot be read (${(thrown as Error).message})`,
+      'It is damaged or locked by a password: save it again, or save the sheet as CSV.',
+      name,
+    );
+  }
   host.progress(0.6);
   const names = sheets.map(({ sheet }) => sheet);
   const chosen = sheets.find(({ sheet, data }) =>

@@ -49,6 +49,13 @@ test('a row or a cell beyond the end of all sheets is not made room for', async 
   expect([far.rows, far.columns.length]).toEqual([2, 3]);
 });
 
+test.each([
+  ['an address in another notation', '<c r="A1e9"><v>1</v></c>'],
+  ['a tag’s end within an attribute', '<c x=">" r="A99999999"><v>1</v></c>'],
+])('%s is refused, not handed on', async (_, odd) => {
+  await expect(read(sheet(numbers + row(3, odd)))).rejects.toThrow(/workbook cannot be read \(a cell/);
+});
+
 test('a sheet as they usually are stays as it is', () => {
   expect(withoutEmptyStretches(sheet(numbers), 'a')).toBeNull();
   const tall = Array.from({ length: 3000 }, (_, i) =>

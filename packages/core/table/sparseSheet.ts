@@ -4,9 +4,12 @@ import { refuseTooLarge } from './bounds';
 const SPARSE = 50;
 const SPARSE_PLACES = 1e6;
 
-const CELL = /<((?:\w+:)?c)\b([^>]*?)\br="([A-Z]+)(\d+)"([^>]*?)(\/?)>/g;
-const ROW = /(<(?:\w+:)?row\b[^>]*?\br=")(\d+)"/g;
-const EMPTY_ROW = /<(?:\w+:)?row\b[^>]*?(?:\/>|>\s*<\/(?:\w+:)?row>)/g;
+const CELL = /<((?:\w+:)?c)(?=[\s>/])([^>]*?)\sr=["']([^"']*)["']([^>]*?)(\/?)>/g;
+const ROW = /(<(?:\w+:)?row(?=[\s>/])[^>]*?\sr=["'])([^"']*)(["'])/g;
+const EMPTY_ROW = /<(?:\w+:)?row(?=[\s>/])[^>]*?(?:\/>|>\s*<\/(?:\w+:)?row>)/g;
+/** Tags of cells and rows, and those of them in which no mark of a tag stands in an attribute. */
+const TAG = /<(?:\w+:)?(?:c|row)(?=[\s>/])/g;
+const PLAIN_TAG = /<(?:\w+:)?(?:c|row)(?:\s+[\w:]+\s*=\s*(?:"[^"<>]*"|'[^'<>]*'))*\s*\/?>/g;
 const LETTERS = 26;
 
 /**
@@ -15,13 +18,16 @@ const LETTERS = 26;
  * room. Null where the sheet is no such one.
  *
  * @throws Problem where the rows and columns that hold anything are more than a table may have
+ * @throws Error where a cell has an address that is none
  */
 export function withoutEmptyStretches(xml: string, where: string): string | null {
+  if (countOf(xml, TAG) !== countOf(xml, PLAIN_TAG))
+    throw new Error('a cell is written in a way that is not read');
   const rows = new Set<number>();
   const columns = new Set<number>();
-  let [cells, bottom, right] = [0, 0, 0];
-  for (const [, , , letters, digits, , closed] of xml.matchAll(CELL)) {
-    const [row, column] = [Number(digits), columnNumber(letters!)];
+  let [cells, bottom, right] = [0, 0, 1];
+  for (const [, , , at, , closed] of xml.matchAll(CELL)) {
+    const [column, row] = placeOf(at!);
     cells++;
     bottom = Math.max(bottom, row);
     right = Math.max(right, column);
@@ -29,34 +35,47 @@ export function withoutEmptyStretches(xml: string, where: string): string | null
     rows.add(row);
     columns.add(column);
   }
-  for (const [, , digits] of xml.matchAll(ROW)) bottom = Math.max(bottom, Number(digits));
-  const places = bottom * Math.max(1, right);
+  for (const [, , number] of xml.matchAll(ROW)) bottom = Math.max(bottom, rowNumber(number!));
+  const places = bottom * right;
   if (places <= SPARSE_PLACES || places <= SPARSE * cells) return null;
   refuseTooLarge(rows.size, columns.size, where);
-  const rowOf = placesOf(rows);
-  const columnOf = placesOf(columns);
-  const together = xml.replace(
-    CELL,
-    (_, tag: string, before: string, letters: string, digits: string, after: string, closed: string) => {
+  const rowOf = amongThemselves(rows);
+  const columnOf = amongThemselves(columns);
+  return xml
+    .replace(CELL, (_, tag: string, before: string, at: string, after: string, closed: string) => {
       if (closed === '/') return '';
-      const row = rowOf.get(Number(digits))!;
-      const column = columnLetters(columnOf.get(columnNumber(letters))!);
-      return `<${tag}${before}r="${column}${row}"${after}>`;
-    },
-  );
-  return together
+      const [column, row] = placeOf(at);
+      return `<${tag}${before} r="${columnLetters(columnOf.get(column)!)}${rowOf.get(row)!}"${after}>`;
+    })
     .replace(EMPTY_ROW, '')
-    .replace(ROW, (_, start: string, digits: string) => `${start}${rowOf.get(Number(digits)) ?? digits}"`);
+    .replace(ROW, (_, start: string, number: string, end: string) => {
+      return `${start}${rowOf.get(Number(number)) ?? number}${end}`;
+    });
+}
+
+function countOf(text: string, what: RegExp): number {
+  let count = 0;
+  what.lastIndex = 0;
+  while (what.test(text)) count++;
+  return count;
 }
 
 /** The places of numbers among themselves, from 1 on. */
-const placesOf = (numbers: ReadonlySet<number>): ReadonlyMap<number, number> =>
+const amongThemselves = (numbers: ReadonlySet<number>): ReadonlyMap<number, number> =>
   new Map([...numbers].sort((a, b) => a - b).map((number, place) => [number, place + 1]));
 
-function columnNumber(letters: string): number {
-  let number = 0;
-  for (const letter of letters) number = number * LETTERS + letter.charCodeAt(0) - 64;
-  return number;
+/** The column and the row of an address: [2, 3] of B3. @throws Error where it is none */
+function placeOf(address: string): readonly [number, number] {
+  const [, letters, digits] = /^([A-Z]{1,9})(\d+)$/.exec(address) ?? [];
+  if (letters === undefined) throw new Error(`a cell at “${address.slice(0, 20)}”`);
+  let column = 0;
+  for (const letter of letters) column = column * LETTERS + letter.charCodeAt(0) - 64;
+  return [column, rowNumber(digits!)];
+}
+
+function rowNumber(digits: string): number {
+  if (!/^\d{1,12}$/.test(digits)) throw new Error(`a row numbered “${digits.slice(0, 20)}”`);
+  return Number(digits);
 }
 
 function columnLetters(number: number): string {
