@@ -2,7 +2,7 @@ import Link from '@mui/material/Link';
 import MoreIcon from '@mui/icons-material/MoreHoriz';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
-import Papa from 'papaparse';
+import { csv } from '@wold/core/writeup/csv';
 import { useState } from 'react';
 import { saveText } from './save';
 import styles from './TakeOutMenu.module.css';
@@ -55,12 +55,10 @@ export function TakeOutMenu({
       </Link>
       {menu !== null && (
         <Menu anchorEl={menu} open onClose={() => setMenu(null)}>
-          <MenuItem onClick={() => act(() => void navigator.clipboard.writeText(asText(numbers(), '\t')))}>
+          <MenuItem onClick={() => act(() => void navigator.clipboard.writeText(csv(numbers(), '\t')))}>
             Copy the numbers
           </MenuItem>
-          <MenuItem
-            onClick={() => act(() => saveText(`${fileStem}.csv`, asText(numbers(), ','), 'text/csv'))}
-          >
+          <MenuItem onClick={() => act(() => saveText(`${fileStem}.csv`, csv(numbers()), 'text/csv'))}>
             Numbers as CSV
           </MenuItem>
           {onKeep !== undefined && <MenuItem onClick={() => act(onKeep)}>Keep for the write-up</MenuItem>}
@@ -83,8 +81,4 @@ export function TakeOutMenu({
       )}
     </>
   );
-}
-
-function asText(numbers: Numbers, delimiter: string): string {
-  return `${Papa.unparse(numbers as string[][], { delimiter, newline: '\n' })}\n`;
 }

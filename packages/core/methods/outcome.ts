@@ -104,7 +104,10 @@ export function outcomeOnScores(
       `column “${outcome}”`,
     );
   }
-  const y = Float64Array.from(places, i => numberAt(column, made.rows[i]!));
+  const entries = Float64Array.from(places, i => numberAt(column, made.rows[i]!));
+  // In a unit of its own, so that no square over- or underflows.
+  const unit = unitOf(entries);
+  const y = entries.map(entry => entry / unit);
   const fit = leastSquares(withIntercept(made.scores, places, k), y, weightsAt(prepared, places));
   if (fit === null || !(fit.total > 0)) {
     throw new Problem(
@@ -120,18 +123,28 @@ export function outcomeOnScores(
   return {
     outcome,
     n,
-    coefficients: coefficientsOf(fit, variance, df),
+    coefficients: coefficientsOf(fit, variance, df, unit),
     r2,
     adjustedR2: 1 - ((1 - r2) * (n - 1)) / df,
     f,
     p: f === Infinity ? 0 : fTail(f, k, df),
     df: [k, df],
-    residualSd: Math.sqrt(variance),
+    residualSd: unit * Math.sqrt(variance),
     crossValidated: crossValidated({ table, input, made, anew, places, y, seed }, host),
     folds: Math.min(FOLDS, places.length),
     seed,
-    ...carriedBack(prepared, made, fit.estimates),
+    ...carriedBack(
+      prepared,
+      made,
+      fit.estimates.map(estimate => unit * estimate),
+    ),
   };
+}
+
+/** The power of two next to the largest size; 1 where all are 0. */
+function unitOf(values: Float64Array): number {
+  const largest = values.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+  return largest === 0 ? 1 : 2 ** Math.max(-1022, Math.floor(Math.log2(largest)));
 }
 
 const isScored = ({ values }: Matrix, row: number): boolean => !Number.isNaN(values[row]!);
@@ -156,12 +169,13 @@ function coefficientsOf(
   { estimates, spreads }: NonNullable<ReturnType<typeof leastSquares>>,
   variance: number,
   df: number,
+  unit: number,
 ): Coefficient[] {
   return estimates.map((estimate, index) => {
     const standardError = Math.sqrt(variance * spreads[index]!);
     const t = estimate / standardError;
     const name = index === 0 ? 'intercept' : String(index);
-    return { name, estimate, standardError, t, p: tTwoTails(t, df) };
+    return { name, estimate: unit * estimate, standardError: unit * standardError, t, p: tTwoTails(t, df) };
   });
 }
 

@@ -9,6 +9,8 @@ import {
   type NumberColumn,
 } from './column';
 import { columnBuilder } from './columnBuilder';
+import { oddEntries } from './oddEntries';
+import { guessRoles } from './role';
 import { narrowCodes, narrowNumbers } from './narrow';
 
 const build = (entries: readonly string[], decimal: '.' | ',' = '.') => {
@@ -75,6 +77,43 @@ describe('a column built from its entries', () => {
     const entries = Array.from({ length: 500 }, (_, i) => (i % 9 === 4 ? `?${i}` : String(i)));
     const column = build(entries);
     expect(entries.map((_, row) => textAt(column, row))).toEqual(entries);
+  });
+
+  test('numbers as good as all unlike stay numbers with half as many entries that are none, which are named', () => {
+    const entries = [
+      '1.5',
+      'Inf',
+      '2.25',
+      '-Infinity',
+      '3.125',
+      '1e400',
+      '4.5',
+      '5.75',
+      'ca. 6',
+      '7.5',
+      '8.1',
+      '9.9',
+    ];
+    const column = build(entries) as NumberColumn;
+    expect(column.kind).toBe('number');
+    expect(entries.map((_, row) => textAt(column, row))).toEqual(entries);
+    expect(oddEntries(column)).toEqual({
+      count: 4,
+      named: '“Inf” in row 2, “-Infinity” in row 4, “1e400” in row 6 and 1 more',
+    });
+    const [role] = guessRoles({ columns: [column], rows: 12 });
+    expect(role).toMatchObject({ role: 'aside', doubtful: true });
+    expect(role!.reason).toMatch(/^4 of 12 entries are no numbers: “Inf” in row 2.*a measure once/);
+    // Codes of a few kinds are no numbers, though half of them look so.
+    expect(build(['1', '2', '1', '2', '1', '2', 'a', 'b', 'a', 'b']).kind).toBe('levels');
+  });
+
+  test('a few entries that are no numbers do not keep a measure waiting', () => {
+    const [role] = guessRoles({
+      columns: [build([...'123456789'].map(digit => `${digit}.5`).concat('x'))],
+      rows: 10,
+    });
+    expect(role).toEqual({ role: 'measure', reason: '1 of 10 entries are no numbers: “x” in row 10' });
   });
 
   test('fewer than four in five numbers make levels, with every entry as it stood', () => {

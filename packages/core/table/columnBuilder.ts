@@ -6,6 +6,10 @@ import { isMissingText, parseNumber, shortestDecimal, type Marks } from './numbe
 
 /** At least this share of the entries must be numbers for a column to hold numbers. */
 const NUMBER_SHARE = 0.8;
+/** Where the numbers are as good as all unlike, as measured ones are and codes of a few kinds are not, fewer do. */
+const UNLIKE_SHARE = 0.5;
+const UNLIKE = 0.7;
+const LEAST_NUMBERS = 5;
 const BYTES = 256;
 const ZERO = 48;
 
@@ -175,9 +179,16 @@ export function columnBuilder(marks: Marks = PLAIN_MARKS): ColumnBuilder {
     numbers += part.numbers;
   }
 
+  function holdsUnlikeNumbers(): boolean {
+    if (numbers < LEAST_NUMBERS || numbers < UNLIKE_SHARE * present) return false;
+    const distinct = new Set<number>();
+    for (let row = 0; row < rows; row++) if (gaps?.[row] !== 1) distinct.add(values[row]!);
+    return distinct.size >= UNLIKE * numbers;
+  }
+
   function finish(name: string): Column {
-    const holdsNumbers = numbers > 0 && numbers >= NUMBER_SHARE * present;
-    return holdsNumbers ? finishNumbers(name, taken()) : finishLevels(name, taken());
+    const most = numbers > 0 && numbers >= NUMBER_SHARE * present;
+    return most || holdsUnlikeNumbers() ? finishNumbers(name, taken()) : finishLevels(name, taken());
   }
 
   return { add, addNumber, addGaps, addBytes, taken, append, finish };

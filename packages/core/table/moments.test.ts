@@ -68,3 +68,15 @@ test('what is missing has no say', () => {
   expect([meanOf(gappy), meanOf(gappy, counts), weightOf(gappy, counts)]).toEqual([2.5, 2, 3]);
   expect(meanOf(Float64Array.of(NaN, NaN))).toBeNaN();
 });
+
+test.each([1e300, 1.7e308, 1e-300, -1e300])(
+  'spread and shape of numbers about %p are those in a usual unit',
+  size => {
+    const usual = [-1, 0.25, 0.5, 0.125, 1];
+    const made = usual.map(value => value * size);
+    const sign = Math.sign(size);
+    expect(sdOf(made) / Math.abs(size)).toBeCloseTo(sdOf(usual), 12);
+    expect(shapeOf(made).skewness).toBeCloseTo(sign * shapeOf(usual).skewness, 10);
+    expect(shapeOf(made).kurtosis).toBeCloseTo(shapeOf(usual).kurtosis, 10);
+  },
+);

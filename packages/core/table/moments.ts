@@ -111,6 +111,24 @@ export function squaresAbout(values: ArrayLike<number>, about: number, weights: 
 
 /** The standard deviation of the numbers that are there, with divisor Σw − 1; NaN where that is not above 0. */
 export function sdOf(values: ArrayLike<number>, weights: Weights = null): number {
-  const { squares, total } = momentsOf(values, weights);
-  return total > 1 ? Math.sqrt(Math.max(0, squares) / (total - 1)) : NaN;
+  const { squares, total, varies } = momentsOf(values, weights);
+  if (!(total > 1)) return NaN;
+  if (!varies || (squares > TINY && squares < Infinity)) return Math.sqrt(Math.max(0, squares) / (total - 1));
+  const { deviations, half } = deviationsOf(values, meanOf(values, weights));
+  return 2 * (half * Math.sqrt(squaresAbout(deviations, 0, weights) / (total - 1)));
+}
+
+/** Below it squares have lost digits. */
+const TINY = 1e-290;
+
+/** Deviations in units of the largest of them, so that no power of one over- or underflows, and half of that unit. */
+export function deviationsOf(
+  values: ArrayLike<number>,
+  mean: number,
+): { readonly deviations: Float64Array; readonly half: number } {
+  // Half of each: two numbers may lie further apart than a double holds.
+  const halves = Float64Array.from(values, value => value / 2 - mean / 2);
+  let largest = 0;
+  for (const half of halves) if (Math.abs(half) > largest) largest = Math.abs(half);
+  return { deviations: halves.map(half => half / largest), half: largest };
 }

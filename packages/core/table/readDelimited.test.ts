@@ -135,7 +135,7 @@ describe('odd files are read right, and say so', () => {
     const table = read(`CaO,k\n${values.map(value => `${value},x`).join('\n')}\n`);
     const column = table.columns[0] as NumberColumn;
     expect(column.kind).toBe('number');
-    expect(notes(table)).toMatch(/2 of 21 entries are not numbers \(“n.d.”, “<0.1”\)/);
+    expect(notes(table)).toMatch(/2 of 21 entries are not numbers \(“n.d.” in row 19, “<0.1” in row 20\)/);
     expect(values.map((_, row) => textAt(column, row))).toEqual(values);
   });
 

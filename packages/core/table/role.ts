@@ -1,4 +1,5 @@
 import { missingCount, type Column, type LevelColumn, type NumberColumn } from './column';
+import { oddEntries } from './oddEntries';
 import type { Scene } from './scene/scene';
 import type { RelationMatrix, Table } from './table';
 
@@ -99,9 +100,23 @@ function guessNumber(column: NumberColumn, present: number): RoleGuess {
   const code = guessCode(column, present);
   if (code !== null) return { ...code, doubtful: true };
   if (column.exceptions !== null) {
-    return { role: 'measure', reason: `numbers, but for ${column.exceptions.texts.length} entries` };
+    return exceptionsRole(column, present);
   }
   return { role: 'measure', reason: 'numbers' };
+}
+
+/** With more entries that are no numbers, a measure waits until it is said what these are. */
+const WAITING = 0.2;
+
+/** The role of numbers with entries among them that are none, which are named with their rows. */
+function exceptionsRole(column: NumberColumn, present: number): RoleGuess {
+  const odd = oddEntries(column);
+  if (odd === null) return { role: 'measure', reason: 'numbers' };
+  const all = present + odd.count;
+  const reason = `${odd.count} of ${all} entries are no numbers: ${odd.named}`;
+  return odd.count > WAITING * all
+    ? { role: 'aside', reason: `${reason}; a measure once it is said what they are`, doubtful: true }
+    : { role: 'measure', reason };
 }
 
 /** A number of the row that is named so may stand for a few rows at once. */

@@ -1,9 +1,11 @@
 import { Problem } from '../problem';
+import { withoutApostrophe } from './apostrophe';
 import { refuseTooLarge } from './bounds';
 import { missingCount, type Column } from './column';
 import { columnBuilder, type ColumnBuilder, type Taken } from './columnBuilder';
 import { fileTable, UNNAMED } from './fileTable';
-import { isMissingText, type Marks } from './numberText';
+import type { Marks } from './numberText';
+import { oddEntries, type OddEntries } from './oddEntries';
 import type { Dialect, ReadingChoices } from './readingChoices';
 import type { ReadNote, Source, Table } from './table';
 
@@ -52,7 +54,7 @@ export function rowTaker(dialect: Marks & Pick<Dialect, 'header'>, name: string,
       return null;
     }
     if (header === null) {
-      header = trimTail(fields);
+      header = trimTail(fields).map(withoutApostrophe);
       refuseTooLarge(1, header.length, `${name}, header`);
       for (let index = 0; index < header.length; index++) builders.push(columnBuilder(dialect));
       return null;
@@ -74,7 +76,7 @@ export function rowTaker(dialect: Marks & Pick<Dialect, 'header'>, name: string,
     // Column by column, so that a column's numbers stay near while its stretch of the block is added.
     for (let index = 0; index < builders.length; index++) {
       const builder = builders[index]!;
-      for (const entries of block) builder.add(entries[index] ?? '');
+      for (const entries of block) builder.add(withoutApostrophe(entries[index] ?? ''));
     }
   }
 
@@ -170,20 +172,12 @@ function noteEach(rows: readonly number[], what: string, notes: ReadNote[]): voi
 
 function noteColumn(column: Column, rows: number, notes: ReadNote[]): void {
   if (missingCount(column) < rows && column.kind === 'number') {
-    const odd = column.exceptions?.texts.filter(text => !isMissingText(text)) ?? [];
-    if (odd.length > 0) notes.push(exceptionNote(column.name, odd, rows));
+    const odd = oddEntries(column);
+    if (odd !== null) notes.push(exceptionNote(column.name, odd, rows));
   }
 }
 
-function exceptionNote(name: string, texts: readonly string[], rows: number): ReadNote {
-  const distinct = [...new Set(texts)];
-  const shown = distinct
-    .slice(0, 3)
-    .map(text => `“${text}”`)
-    .join(', ');
-  const more = distinct.length > 3 ? ' …' : '';
-  return {
-    what: `${texts.length} of ${rows} entries are not numbers (${shown}${more}); they are taken as missing.`,
-    where: name,
-  };
-}
+const exceptionNote = (name: string, { count, named }: OddEntries, rows: number): ReadNote => ({
+  what: `${count} of ${rows} entries are not numbers (${named}); they are taken as missing.`,
+  where: name,
+});

@@ -1,4 +1,4 @@
-import { meanOf, weightOf, type Weights } from './moments';
+import { deviationsOf, meanOf, weightOf, type Weights } from './moments';
 
 /** How a distribution departs from the normal. */
 export interface Shape {
@@ -11,16 +11,11 @@ export interface Shape {
 /** Weighted skewness and kurtosis of the numbers that are there; NaN where they do not vary. */
 export function shapeOf(values: ArrayLike<number>, weights: Weights = null): Shape {
   const mean = meanOf(values, weights);
-  // In units of the largest deviation, so that no power of it over- or underflows.
-  let unit = 0;
-  for (let i = 0; i < values.length; i++) {
-    const size = Math.abs(values[i]! - mean);
-    if (size > unit) unit = size;
-  }
-  if (!(unit > 0 && unit < Infinity)) return { skewness: NaN, kurtosis: NaN };
+  const { deviations, half } = deviationsOf(values, mean);
+  if (!(half > 0)) return { skewness: NaN, kurtosis: NaN };
   let [m2, m3, m4] = [0, 0, 0];
   for (let i = 0; i < values.length; i++) {
-    const d = (values[i]! - mean) / unit;
+    const d = deviations[i]!;
     if (Number.isNaN(d)) continue;
     const w = weights === null ? 1 : weights[i]!;
     m2 += w * d * d;

@@ -66,7 +66,12 @@ describe('an outcome on the scores', () => {
   const y = columns[0]!.map((_, i) => 4 + 2 * columns[1]![i]! - 0.5 * columns[4]![i]!);
   const noisy = y.map(value => value + normal());
   const noise = y.map(() => normal());
-  const table = tableOf([...columns, y, noisy, noise], ['a', 'b', 'c', 'd', 'e', 'y', 'noisy', 'noise']);
+  const large = noisy.map(value => value * 2 ** 1000);
+  const small = noisy.map(value => value * 2 ** -1000);
+  const table = tableOf(
+    [...columns, y, noisy, noise, large, small],
+    ['a', 'b', 'c', 'd', 'e', 'y', 'noisy', 'noise', 'large', 'small'],
+  );
   const measures = ['a', 'b', 'c', 'd', 'e'];
   const input = { ...PLAIN_PREPARATION, measures, weight: null };
   const prepared = prepare(table, input);
@@ -122,6 +127,26 @@ describe('an outcome on the scores', () => {
     expect(slope.estimate / slope.standardError).toBeCloseTo(slope.t, 12);
     const r2 = made.r2;
     expect(made.adjustedR2).toBeCloseTo(1 - ((1 - r2) * 119) / 118, 12);
+  });
+
+  test.each([
+    ['large', 2 ** 1000],
+    ['small', 2 ** -1000],
+  ])('of a %s outcome all figures are as in a usual unit', (outcome, unit) => {
+    const [made, usual] = [on(outcome, 3), on('noisy', 3)];
+    for (const figure of ['r2', 'adjustedR2', 'f', 'p'] as const) {
+      expect(made[figure]).toBeCloseTo(usual[figure], 10);
+    }
+    expect(made.residualSd / unit).toBeCloseTo(usual.residualSd, 10);
+    expect(made.crossValidated.map(r2 => r2.toFixed(9))).toEqual(
+      usual.crossValidated.map(r2 => r2.toFixed(9)),
+    );
+    made.coefficients.forEach(({ estimate, standardError, t }, d) => {
+      expect(estimate / unit).toBeCloseTo(usual.coefficients[d]!.estimate, 9);
+      expect(standardError / unit).toBeCloseTo(usual.coefficients[d]!.standardError, 9);
+      expect(t).toBeCloseTo(usual.coefficients[d]!.t, 7);
+    });
+    expect(made.intercept / unit).toBeCloseTo(usual.intercept, 8);
   });
 
   test('noise is not foretold once rows are held out', () => {

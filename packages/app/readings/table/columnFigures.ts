@@ -1,4 +1,5 @@
-import Papa from 'papaparse';
+import { cellText } from '@wold/core/writeup/cellText';
+import { csv } from '@wold/core/writeup/csv';
 import type { Recipe } from '@wold/core/recipe/schema';
 import type { ColumnDescription, NumberDescription } from '@wold/core/table/describe';
 
@@ -58,7 +59,7 @@ export function figuresCsv(descriptions: readonly ColumnDescription[], recipe: R
   const rows = descriptions.map((description, index) => [
     description.name,
     recipe.columns[index]!.role,
-    ...columnFigures.map(({ of }) => String(of(description) ?? '')),
+    ...columnFigures.map(({ of }) => cellText(of(description))),
   ]);
-  return `${Papa.unparse([header, ...rows], { newline: '\n' })}\n`;
+  return csv([header, ...rows]);
 }

@@ -73,3 +73,19 @@ test('on other scales correlations of measures with dimensions are still correla
     }
   }
 });
+
+test('a table of two rows says that everything in it correlates 1 or −1', () => {
+  const prepared = preparedOf([
+    [1, 5],
+    [2, 3],
+    [7, 7.5],
+  ]);
+  const made = keepComponents(prepared, decompose(prepared), 1);
+  expect(made.note).toMatch(/two rows every measure correlates 1 or −1/);
+  expect(made.shares[0]).toBeCloseTo(1, 12);
+  const three = preparedOf([
+    [1, 5, 2],
+    [2, 3, 9],
+  ]);
+  expect(keepComponents(three, decompose(three), 1).note).toBeNull();
+});

@@ -47,6 +47,8 @@ export function keepAboveRandom(
 }
 
 const NO_RANDOM = 'Parallel analysis needs the number of rows: dimensions above average are kept.';
+const TWO_ROWS =
+  'Of two rows every measure correlates 1 or −1 with every other: that says nothing of the measures.';
 const NONE_ABOVE = 'No dimension stands above random data; one is kept.';
 
 const joined = (note: string, other: string | null): string => (other === null ? note : `${note} ${other}`);
@@ -57,7 +59,8 @@ function unrotated(
   keep: FixedKeep,
 ): Components {
   const { measures, eigenvalues } = decomposition;
-  const { kept, note } = resolveKeep(decomposition, keep, prepared.kind);
+  const { kept, note: ofKeep } = resolveKeep(decomposition, keep, prepared.kind);
+  const note = prepared.rows.length === 2 ? joined(TWO_ROWS, ofKeep) : ofKeep;
   const placeOf = new Map(prepared.measures.map((name, j) => [name, j]));
   const columns = measures.map(name => placeOf.get(name)!);
   const sds = Float64Array.from(columns, j => prepared.sds[j]! / prepared.divisors[j]!);
