@@ -9,6 +9,7 @@ import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { Boundary } from './frame/Boundary';
 import { NoticeLine } from './frame/NoticeLine';
 import { Home } from './home/Home';
+import { openDatabase } from './storage/database';
 import { store } from './store/store';
 import { ThemeMode } from './theme/ThemeMode';
 
@@ -19,6 +20,9 @@ const STUDY_PAGE_AFTER = 400;
 const studyPage = () => import('./frame/StudyPage');
 const StudyPage = lazy(async () => ({ default: (await studyPage()).StudyPage }));
 setTimeout(() => void studyPage(), STUDY_PAGE_AFTER);
+
+// Before anything asks for it: where the browser gives no storage, memory stands in.
+await openDatabase();
 
 createRoot(document.getElementById('root')!, {
   // Told of on the screen by the boundary around it.

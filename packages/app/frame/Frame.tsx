@@ -6,6 +6,7 @@ import type { Recipe, Reduction } from '@wold/core/recipe/schema';
 import { ApplyRecipe } from '../recipes/ApplyRecipe';
 import { readRecipe } from '../recipes/readRecipe';
 import { putTablesAway, tablesSentTo } from '../recipes/tablesOnTheWay';
+import { keepLocally, keptLocally } from '../storage/local';
 import { noticed } from '../store/noticeSlice';
 import { LensPanel } from '../lens/LensPanel';
 import { readingOf } from '../readings/readings';
@@ -313,11 +314,11 @@ function useSentenceWords(inSight: Question): Action[] {
 
 /** A yes or no that this browser remembers. */
 function useKept(name: string, initial: boolean): [boolean, (value: boolean) => void] {
-  const [value, setValue] = useState(() => (localStorage.getItem(name) ?? String(initial)) === 'true');
+  const [value, setValue] = useState(() => (keptLocally(name) ?? String(initial)) === 'true');
   return [
     value,
     next => {
-      localStorage.setItem(name, String(next));
+      keepLocally(name, String(next));
       setValue(next);
     },
   ];

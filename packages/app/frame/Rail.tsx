@@ -3,8 +3,9 @@ import { Link } from 'react-router';
 import { QUESTIONS, type QuestionRoute } from '../readings/questions';
 import { useAnswerOf } from '../readings/answers';
 import { keepAnswer } from '../storage/answers';
+import { storageRefused } from '../storage/database';
 import { renamed } from '../store/studySlice';
-import { useAppDispatch } from '../store/store';
+import { useAppDispatch, useAppSelector } from '../store/store';
 import { useHand, useStudy } from '../store/useStudy';
 import { ModeSwitch } from '../theme/ModeSwitch';
 import { EditableName } from '../controls/EditableName';
@@ -33,7 +34,7 @@ export function Rail({ current }: { current: QuestionRoute }) {
           className={styles.name!}
           onName={name => dispatch(renamed(name))}
         />
-        <span className="soft small">kept in this browser</span>
+        <KeptWord />
       </div>
       <ol className={styles.questions}>
         {QUESTIONS.map(item => (
@@ -43,6 +44,14 @@ export function Rail({ current }: { current: QuestionRoute }) {
       <ModeSwitch className={styles.mode} />
     </nav>
   );
+}
+
+/** Whether what was decided is kept. */
+function KeptWord() {
+  const { underWay, failed } = useAppSelector(state => state.keep);
+  if (storageRefused() !== null) return <span className="small">kept until the page is closed</span>;
+  if (failed) return <span className="small">not kept</span>;
+  return <span className="soft small">{underWay > 0 ? 'being kept …' : 'kept in this browser'}</span>;
 }
 
 function Entry({ item, current }: { item: (typeof QUESTIONS)[number]; current: boolean }) {

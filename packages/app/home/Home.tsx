@@ -6,6 +6,8 @@ import { useCallback, useEffect, useRef, useState, type DragEvent } from 'react'
 import { useNavigate } from 'react-router';
 import type { CodebookEntry } from '@wold/core/table/codebook';
 import { problemData, type ProblemData } from '@wold/core/problem';
+import { storageRefused } from '../storage/database';
+import { storageProblem } from '../storage/storageProblem';
 import { createStudy, listStudies, sweepDeleted, type ListedStudy } from '../storage/studies';
 import { RunningWork } from '../frame/RunningWork';
 import { Wordmark } from '../frame/Wordmark';
@@ -53,6 +55,7 @@ export function Home() {
       </header>
       <main className={styles.main}>
         <div className={styles.left}>
+          <NothingKept />
           <h1>Find how many dimensions a wide table really has, and what they mean</h1>
           <FilePicker over={over} onFiles={files => void take(files)} />
           {pending !== null && (
@@ -75,6 +78,18 @@ export function Home() {
         <RunningWork />
       </footer>
     </div>
+  );
+}
+
+/** That nothing is kept, where that is so, and why. */
+function NothingKept() {
+  const refused = storageRefused();
+  if (refused === null) return null;
+  const { what, remedy } = storageProblem(refused);
+  return (
+    <ProblemNote
+      problem={{ what: `nothing is kept when this page is closed: ${what}`, where: null, remedy }}
+    />
   );
 }
 
@@ -106,7 +121,7 @@ function useOpening(): { readonly problem: ProblemData | null; readonly open: Op
         return setProblem(problemData(thrown));
       }
       try {
-        if (notKept !== null) throw new Error(notKept);
+        if (notKept !== null && storageRefused() === null) throw notKept;
         haveAtHand(table);
         const study = await createStudy(
           table,
@@ -118,11 +133,8 @@ function useOpening(): { readonly problem: ProblemData | null; readonly open: Op
         );
         if (as?.stay !== true) await navigate(`/study/${study.id}/table`);
       } catch (error) {
-        setProblem({
-          what: `the table was read but could not be kept in this browser (${(error as Error).message})`,
-          where: fileName,
-          remedy: 'Delete studies you no longer need below, and open the file again.',
-        });
+        const { what, remedy } = storageProblem(error);
+        setProblem({ what: `the table was read, but is not kept: ${what}`, where: fileName, remedy });
       }
     },
     [navigate],

@@ -24,6 +24,7 @@ import { withScoreColumns } from '@wold/core/recipe/edit/scores';
 import { useEdit, useHand, useRecipe, useStudy } from '../store/useStudy';
 import { computeOn, figuresOn, reportOn, type Ticket } from '../workers/pool';
 import { ScenePictures } from './ScenePictures';
+import { copyText, NOT_COPIED } from './copy';
 import { saveText } from './save';
 import { recipeText, takeOutStudy } from './wholeStudy';
 import styles from './TakeOut.module.css';
@@ -215,9 +216,9 @@ function WholeStudy() {
   }
 
   async function copyRecipe(): Promise<void> {
-    await navigator.clipboard.writeText(await recipeText(recipe));
+    const copied = await copyText(await recipeText(recipe));
     const text = 'The recipe is copied: paste it on the start page of any Wold, and open a table with it.';
-    dispatch(noticed({ kind: 'done', text }));
+    dispatch(noticed(copied ? { kind: 'done', text } : { kind: 'problem', text: NOT_COPIED }));
   }
 
   async function takeFigures(): Promise<void> {

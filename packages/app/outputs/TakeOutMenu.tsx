@@ -4,6 +4,9 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { csv } from '@wold/core/writeup/csv';
 import { useState } from 'react';
+import { noticed } from '../store/noticeSlice';
+import { useAppDispatch } from '../store/store';
+import { copyText, NOT_COPIED } from './copy';
 import { saveText } from './save';
 import styles from './TakeOutMenu.module.css';
 
@@ -36,6 +39,10 @@ export function TakeOutMenu({
   className,
 }: TakeOutMenuProps) {
   const [menu, setMenu] = useState<HTMLElement | null>(null);
+  const dispatch = useAppDispatch();
+  async function copy(): Promise<void> {
+    if (!(await copyText(csv(numbers(), '\t')))) dispatch(noticed({ kind: 'problem', text: NOT_COPIED }));
+  }
   function act(action: () => void): void {
     setMenu(null);
     action();
@@ -55,9 +62,7 @@ export function TakeOutMenu({
       </Link>
       {menu !== null && (
         <Menu anchorEl={menu} open onClose={() => setMenu(null)}>
-          <MenuItem onClick={() => act(() => void navigator.clipboard.writeText(csv(numbers(), '\t')))}>
-            Copy the numbers
-          </MenuItem>
+          <MenuItem onClick={() => act(() => void copy())}>Copy the numbers</MenuItem>
           <MenuItem onClick={() => act(() => saveText(`${fileStem}.csv`, csv(numbers()), 'text/csv'))}>
             Numbers as CSV
           </MenuItem>

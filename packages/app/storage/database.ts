@@ -1,5 +1,5 @@
 import type { Column } from '@wold/core/table/column';
-import Dexie, { type EntityTable, type Table as DexieTable } from 'dexie';
+import Dexie, { type DexieOptions, type EntityTable, type Table as DexieTable } from 'dexie';
 import type { Recipe } from '@wold/core/recipe/schema';
 import type { Table } from '@wold/core/table/table';
 import type { QuestionRoute } from '../readings/questions';
@@ -80,8 +80,9 @@ class WoldDatabase extends Dexie {
   courses!: EntityTable<CourseRecord, 'key'>;
   answers!: EntityTable<AnswersRecord, 'study'>;
 
-  constructor() {
-    super('wold');
+  constructor(options: DexieOptions = {}) {
+    // What is said to be kept is on the disk, whatever becomes of the browser then.
+    super('wold', { chromeTransactionDurability: 'strict', ...options });
     this.version(1).stores({ studies: 'id, changed', studyTables: 'key', results: 'key, used' });
     this.version(2).stores({ files: 'key', tableColumns: '[table+index], table' });
     this.version(3).upgrade(async transaction => {
@@ -115,5 +116,22 @@ class WoldDatabase extends Dexie {
   }
 }
 
-/** What is kept in this browser. */
-export const database = new WoldDatabase();
+/** What is kept in this browser; in memory alone where that gives no storage. */
+export let database = new WoldDatabase();
+
+/** Why nothing is kept beyond this page; null where it is, or is not known yet. */
+let refused: unknown = null;
+
+/** What the browser threw when storage was asked for; null where it gives some. */
+export const storageRefused = (): unknown => refused;
+
+/** Opens storage, or memory in its stead for as long as the page is open, so that all else goes on as ever. */
+export async function openDatabase(): Promise<void> {
+  try {
+    await database.open();
+  } catch (thrown) {
+    refused = thrown;
+    const { IDBFactory, IDBKeyRange } = await import('fake-indexeddb');
+    database = new WoldDatabase({ indexedDB: new IDBFactory(), IDBKeyRange });
+  }
+}

@@ -1,3 +1,5 @@
+import { keepLocally, keptLocally } from './local';
+
 /** Where this browser remembers which long work the analyst stopped: it is not gone on with by itself. */
 const NAME = 'wold.stopped';
 const MOST = 20;
@@ -9,17 +11,10 @@ export const wasStopped = (key: string): boolean => stopped().includes(key);
 export function rememberStopped(key: string, is: boolean): void {
   const others = stopped().filter(other => other !== key);
   if (!is && others.length === stopped().length) return;
-  try {
-    localStorage.setItem(NAME, (is ? [...others, key] : others).slice(-MOST).join(' '));
-  } catch {
-    // Where nothing can be remembered, the work goes on after a reload.
-  }
+  // Where nothing can be remembered, the work goes on after a reload.
+  keepLocally(NAME, (is ? [...others, key] : others).slice(-MOST).join(' '));
 }
 
 function stopped(): string[] {
-  try {
-    return (localStorage.getItem(NAME) ?? '').split(' ').filter(Boolean);
-  } catch {
-    return [];
-  }
+  return (keptLocally(NAME) ?? '').split(' ').filter(Boolean);
 }

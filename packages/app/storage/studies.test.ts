@@ -4,6 +4,7 @@ import { readDelimited } from '@wold/core/table/readDelimited';
 import type { Recipe } from '@wold/core/recipe/schema';
 import { database, type StudyRecord } from './database';
 import { keepAnswer } from './answers';
+import { newId } from './newId';
 import { getTable } from './tables';
 import { keepResult, loadResult } from './results';
 import {
@@ -144,7 +145,11 @@ describe('two tabs on one study', () => {
   test('a change of a study that was deleted elsewhere is not kept, and that is told', async () => {
     const study = await createStudy(table, 'Pots');
     await deleteStudy(study.id);
-    expect(await keepStudy(study, withScale(study, 'centre'), 0)).toEqual({ revision: null, over: null });
+    expect(await keepStudy(study, withScale(study, 'centre'), 0)).toEqual({
+      revision: null,
+      over: null,
+      gone: 'deleted',
+    });
   });
 });
 
@@ -241,4 +246,20 @@ test('answers are kept beside the study, which they do not rewrite', async () =>
   expect((await listStudies()).map(({ answers }) => answers.length)).toEqual([2, 2]);
   await database.answers.update(study.id, { answers: [{ route: 'nowhere', text: 1 }] } as never);
   expect((await listStudies()).map(({ answers }) => answers.length).sort()).toEqual([0, 2]);
+});
+
+test('a study whose storage was deleted under it is put back whole by the next change', async () => {
+  const study = await createStudy(table, 'Pots');
+  await database.studies.clear();
+  const changed = { ...study, name: 'Pots anew' };
+  expect(await keepStudy(study, changed, 0)).toEqual({ revision: null, over: null, gone: 'lost' });
+  expect((await loadStudy(study.id))?.name).toBe('Pots anew');
+  await deleteStudy(study.id);
+  expect(await keepStudy(changed, study, 0)).toMatchObject({ gone: 'deleted' });
+});
+
+test('ids need no secure address, and are unlike', () => {
+  const ids = Array.from({ length: 200 }, newId);
+  expect(new Set(ids).size).toBe(200);
+  expect(ids.every(id => /^[0-9a-f]{32}$/.test(id))).toBe(true);
 });

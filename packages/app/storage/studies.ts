@@ -7,6 +7,7 @@ import { tableKey } from '@wold/core/table/fileTable';
 import type { Table } from '@wold/core/table/table';
 import { database, type AnswersRecord, type StudyRecord } from './database';
 import { tellTabs } from './channel';
+import { newId } from './newId';
 import { isKept, keepOnlyTables, putTable } from './tables';
 
 /**
@@ -32,7 +33,7 @@ export async function createStudy(
   const past = given === undefined && splitColumns(recipe).length > 0 ? [withWholeHeadings(recipe)] : [];
   const now = Date.now();
   const study: StudyRecord = {
-    id: crypto.randomUUID(),
+    id: newId(),
     name: await unusedName(name),
     fileKey: table.fileKey,
     recipe,
@@ -149,7 +150,8 @@ export async function loadStudy(id: string): Promise<StudyRecord | null> {
 /** What came of keeping a change: its revision, or that the study is no longer there. */
 export type Kept =
   | { readonly revision: number; readonly over: StudyRecord | null }
-  | { readonly revision: null; readonly over: null };
+  /** It was deleted by hand; or its storage was, and it is put back whole. */
+  | { readonly revision: null; readonly over: null; readonly gone: 'deleted' | 'lost' };
 
 const DECIDED = ['recipe', 'past', 'future'] as const;
 
@@ -165,7 +167,11 @@ export async function keepStudy(before: StudyRecord, after: StudyRecord, revisio
   const decides = DECIDED.some(key => after[key] !== before[key]);
   const kept = await database.transaction('rw', database.studies, async (): Promise<Kept> => {
     const there = await database.studies.get(after.id);
-    if (there === undefined || there.deleted !== null) return { revision: null, over: null };
+    if (there === undefined) {
+      await database.studies.put({ ...after, revision });
+      return { revision: null, over: null, gone: 'lost' };
+    }
+    if (there.deleted !== null) return { revision: null, over: null, gone: 'deleted' };
     const at = there.revision ?? 0;
     const over = decides && at !== revision ? there : null;
     const next = decides ? at + 1 : at;
@@ -197,7 +203,7 @@ export async function copyStudy(id: string): Promise<void> {
   if (study === undefined) return;
   const now = Date.now();
   const name = await unusedName(`${study.name}, copy`);
-  const copy = { ...study, id: crypto.randomUUID(), name, created: now, changed: now };
+  const copy = { ...study, id: newId(), name, created: now, changed: now };
   await database.studies.put(copy);
   const kept = await database.answers.get(id);
   if (kept !== undefined) await database.answers.put({ ...kept, study: copy.id });
@@ -206,6 +212,7 @@ export async function copyStudy(id: string): Promise<void> {
 /** Takes a study out of sight; {@link restoreStudy} brings it back until {@link sweepDeleted} is called. */
 export async function deleteStudy(id: string): Promise<void> {
   await database.studies.update(id, { deleted: Date.now() });
+  holdUndo(id);
   tellTabs(id);
 }
 
@@ -220,15 +227,35 @@ export async function removeStudy(id: string): Promise<void> {
 }
 
 const UNDO_TIME = 10 * 60_000;
+const UNDO_LOCK = 'wold undo ';
+
+/** Has the browser know for that long that a deletion can be undone, whatever becomes of its clock: while this page is open. */
+function holdUndo(id: string): void {
+  const wait = () => new Promise<void>(resolve => setTimeout(resolve, UNDO_TIME));
+  void globalThis.navigator?.locks
+    ?.request(`${UNDO_LOCK}${id}`, { ifAvailable: true }, wait)
+    .catch(() => undefined);
+}
+
+/** The studies whose deletion some page can still undo. */
+async function undoable(): Promise<ReadonlySet<string>> {
+  const { held = [] } = (await globalThis.navigator?.locks?.query().catch(() => undefined)) ?? {};
+  return new Set(
+    held.flatMap(({ name }) => (name?.startsWith(UNDO_LOCK) === true ? [name.slice(UNDO_LOCK.length)] : [])),
+  );
+}
 
 /** Removes studies deleted a while ago, and tables that no study needs any more. */
 export async function sweepDeleted(): Promise<void> {
+  const held = await undoable();
   await database.transaction(
     'rw',
     [database.studies, database.studyTables, database.tableColumns, database.files, database.answers],
     async () => {
       const bound = Date.now() - UNDO_TIME;
-      await database.studies.filter(study => study.deleted !== null && study.deleted < bound).delete();
+      await database.studies
+        .filter(study => study.deleted !== null && study.deleted < bound && !held.has(study.id))
+        .delete();
       const studies = await database.studies.toArray();
       const decided = studies.map(({ fileKey, recipe, past, future }) => ({
         fileKey,

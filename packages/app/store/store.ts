@@ -2,13 +2,15 @@ import { configureStore, createListenerMiddleware } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { onOtherTab } from '../storage/channel';
 import { keepStudy, loadStudy } from '../storage/studies';
+import { storageProblem } from '../storage/storageProblem';
+import { keepBegan, keepReducer, kept as isKept, notKept } from './keepSlice';
 import { noticeReducer, noticed } from './noticeSlice';
 import { followed, opened, studyReducer, type StudyState } from './studySlice';
 
 const keeping = createListenerMiddleware();
 
 export const store = configureStore({
-  reducer: { study: studyReducer, notice: noticeReducer },
+  reducer: { study: studyReducer, notice: noticeReducer, keep: keepReducer },
   middleware: defaults =>
     defaults({ serializableCheck: false, immutableCheck: false }).prepend(keeping.middleware),
 });
@@ -42,11 +44,13 @@ keeping.startListening({
     const before = (getOriginalState() as RootState).study.study;
     const study = (getState() as RootState).study.study;
     if (study === null || before === null) return;
+    dispatch(keepBegan());
     writing = writing
       .then(async () => {
         const kept = await keepStudy(before, study, revision);
+        dispatch(isKept());
         if (kept.revision === null) {
-          dispatch(noticed({ kind: 'problem', text: GONE }));
+          dispatch(noticed({ kind: 'problem', text: kept.gone === 'deleted' ? GONE : LOST }));
           return;
         }
         revision = kept.revision;
@@ -59,18 +63,18 @@ keeping.startListening({
         dispatch(noticed({ kind: 'problem', text: CROSSED }));
       })
       .catch((error: unknown) => {
-        dispatch(
-          noticed({
-            kind: 'problem',
-            text: `This change could not be kept in the browser (${reason(error)}). It holds in this tab only: take the recipe out before you close it.`,
-          }),
-        );
+        dispatch(notKept());
+        const { what, remedy } = storageProblem(error);
+        const text = `This change is not kept, and holds in this tab only: ${what}. ${remedy}`;
+        dispatch(noticed({ kind: 'problem', text }));
       });
   },
 });
 
 const GONE =
   'This study was deleted in another tab, so that this change is not kept. Bring it back on the start page, or take the recipe out.';
+const LOST =
+  'All that was kept of this study is gone from the browser’s storage. It is kept anew from here; take it out as a file to be safe.';
 const CROSSED =
   'Another tab changed this study at the same moment. Your change stands on top of that one; undo leads back to it.';
 
@@ -89,9 +93,4 @@ export function followTabs(onGone: (id: string) => void): () => void {
       })
       .catch(() => undefined);
   });
-}
-
-function reason(error: unknown): string {
-  const name = error instanceof Error ? error.name : '';
-  return name === 'QuotaExceededError' ? 'there is no room left' : String((error as Error).message ?? error);
 }

@@ -8,6 +8,7 @@ import type { Recipe } from '@wold/core/recipe/schema';
 import { readDelimited } from '@wold/core/table/readDelimited';
 import type { Table } from '@wold/core/table/table';
 import type { StudyRecord } from '../storage/database';
+import { keepReducer } from '../store/keepSlice';
 import { noticeReducer } from '../store/noticeSlice';
 import { opened, studyReducer } from '../store/studySlice';
 import { TableContext } from '../store/TableContext';
@@ -49,7 +50,7 @@ export function show(
   table: Table = pots,
 ): Shown {
   const store = configureStore({
-    reducer: { study: studyReducer, notice: noticeReducer },
+    reducer: { study: studyReducer, notice: noticeReducer, keep: keepReducer },
     middleware: defaults => defaults({ serializableCheck: false, immutableCheck: false }),
   });
   store.dispatch(opened(studyOf(recipe)));

@@ -20,6 +20,7 @@ import { readTable, readWithNewRows } from '@wold/core/table/readTable';
 import { sharedTable } from '@wold/core/table/sharedTable';
 import type { ReadingChoices } from '@wold/core/table/readingChoices';
 import type { Table } from '@wold/core/table/table';
+import { openDatabase } from '../storage/database';
 import { getTable, putTable } from '../storage/tables';
 import { elsewhere } from './elsewhere';
 import { followCourse } from './followCourse';
@@ -49,7 +50,7 @@ export interface NewRowsBlob {
 export interface ReadTable {
   readonly table: Table;
   /** Why it could not be kept in the browser; null where it is. */
-  readonly notKept: string | null;
+  readonly notKept: unknown;
 }
 
 /** A table as a worker is told of it. */
@@ -67,10 +68,26 @@ let toStop: Int32Array | null = null;
 /** The same by message, which a course lets in. */
 let stopped = 0;
 
+// Where storage is refused to workers too, memory stands in.
+void openDatabase();
+
+// Told of in the console, where tests look.
+self.addEventListener('unhandledrejection', ({ reason }) => console.error('unhandled in a worker:', reason));
+
 const worker = {
   /** Takes the memory that the page writes the number of a job to stop into. */
   heed(memory: SharedArrayBuffer): void {
     toStop = new Int32Array(memory);
+  },
+
+  /** Holds a lock for as long as the worker lives; resolves when it has it. */
+  hold(name: string): Promise<void> {
+    return new Promise(held => {
+      void navigator.locks.request(name, () => {
+        held();
+        return new Promise<void>(() => undefined);
+      });
+    });
   },
 
   /** Has a course that is under way stop at its next pause. */
@@ -270,12 +287,14 @@ async function endOf<T>(work: () => T | Promise<T>): Promise<JobEnd<T>> {
   }
 }
 
-async function keepTable(table: Table): Promise<string | null> {
+async function keepTable(table: Table): Promise<unknown> {
   try {
     await putTable(table);
     return null;
   } catch (error) {
-    return (error as Error).message || String(error);
+    // As plain data: an error that crosses from a worker loses the name that tells its cause.
+    const { name, message } = error as Error;
+    return { name, message };
   }
 }
 

@@ -4,6 +4,7 @@ import { treatmentOf } from '@wold/core/preparation/treatmentOf';
 import type { DoneScene } from '@wold/core/recipe/doneScene';
 import type { Recipe, Reduction } from '@wold/core/recipe/schema';
 import { STAGES, type Request, type Results } from '@wold/core/recipe/stages';
+import { newId } from '../storage/newId';
 import type { Weight } from '@wold/core/stages/stage';
 import type { ReadingChoices } from '@wold/core/table/readingChoices';
 import type { Report } from '@wold/core/report/report';
@@ -38,6 +39,8 @@ interface Seat {
   restsOn: string | null;
   /** The work it is at. */
   at: Entry | null;
+  /** Ends the watch over whether its worker lives. */
+  readonly unwatch: () => void;
 }
 
 interface Entry {
@@ -54,6 +57,8 @@ interface Entry {
   readonly start: (seat: Seat) => Promise<JobEnd<unknown>>;
   readonly settle: (end: JobEnd<unknown> | 'stopped') => void;
   seat: Seat | null;
+  /** How often its worker was ended from outside. */
+  lost: number;
 }
 
 /** At least two, so that a short answer need not wait for long work. */
@@ -230,6 +235,7 @@ function enter<T>(
     heeds,
     shows: false,
     seat: null,
+    lost: 0,
     settle: settle as Entry['settle'],
     start: seat =>
       start(
@@ -277,6 +283,8 @@ async function occupy(seat: Seat, entry: Entry): Promise<void> {
     entry.start(seat).catch((thrown: unknown) => ({ problem: problemData(thrown) })),
     crash,
   ]);
+  // Its worker was ended from outside, and the work is in line again.
+  if (entry.seat !== seat) return;
   // A worker that broke off is not trusted with more work.
   if ('problem' in end && end.problem === CRASHED) dismiss(seat);
   seat.at = null;
@@ -307,6 +315,7 @@ function breakOff(seat: Seat, entry: Entry): void {
 }
 
 function dismiss(seat: Seat): void {
+  seat.unwatch();
   seat.worker.terminate();
   const index = seats.indexOf(seat);
   if (index >= 0) seats.splice(index, 1);
@@ -347,9 +356,49 @@ function newSeat(): Seat {
   const remote = wrap<ComputeWorker>(worker);
   const toStop = globalThis.crossOriginIsolated ? new Int32Array(new SharedArrayBuffer(4)) : null;
   if (toStop !== null) void remote.heed(toStop.buffer as SharedArrayBuffer);
-  const seat: Seat = { worker, remote, tables: new Set(), toStop, restsOn: null, at: null };
+  const seat: Seat = {
+    worker,
+    remote,
+    tables: new Set(),
+    toStop,
+    restsOn: null,
+    at: null,
+    unwatch: watch(remote, () => lost(seat)),
+  };
   seats.push(seat);
   return seat;
+}
+
+/** Work that lost its worker so often is given up: it may be what ends them. */
+const MOST_LOST = 2;
+
+/** A worker was ended by something else: another takes its place, and its work. */
+function lost(seat: Seat): void {
+  const entry = seat.at;
+  dismiss(seat);
+  seat.at = null;
+  if (entry !== null && entries.includes(entry)) {
+    entry.seat = null;
+    if (++entry.lost > MOST_LOST) leave(entry, { problem: CRASHED });
+  }
+  advance();
+}
+
+/**
+ * Calls `gone` when a worker is no more: it holds a lock for as long as it lives, which the browser then gives to who waits.
+ *
+ * @returns how to end the watch
+ */
+function watch(remote: Remote<ComputeWorker>, gone: () => void): () => void {
+  const watching = new AbortController();
+  const name = `wold worker ${newId()}`;
+  if (navigator.locks === undefined) return () => undefined;
+  void remote
+    .hold(name)
+    .then(() => navigator.locks.request(name, { signal: watching.signal }, gone))
+    // The watch was ended.
+    .catch(() => undefined);
+  return () => watching.abort();
 }
 
 function announce(): void {

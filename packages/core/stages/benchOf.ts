@@ -3,12 +3,14 @@ import type { Table } from '../table/table';
 import type { Bench } from './bench';
 import { toEnd, type Course } from './course';
 import { courseKey, keyOf } from './key';
+import { Problem } from '../problem';
 import type { Memo } from './memo';
 import type { AnyStage } from './stage';
 import type { Worked } from './worked';
 
 /** A bench on which all of the given work can be asked for. */
 export function benchOf(table: Table, all: readonly Worked[], host: Host, memo: Memo): Bench {
+  const failed = failedIn(memo);
   const works = new Map(all.map(({ stage, work }) => [stage.name, work]));
   /** What is being computed: needed twice, it is computed once. */
   const underWay = new Map<string, Promise<unknown>>();
@@ -22,6 +24,8 @@ export function benchOf(table: Table, all: readonly Worked[], host: Host, memo: 
       const key = keyOf(table.key, stage, ask);
       const known = memo.get(key);
       if (known !== undefined) return known as never;
+      const problem = failed.get(key);
+      if (problem !== undefined) throw problem;
       const running = underWay.get(key);
       if (running !== undefined) return running as never;
       const isAskedFor = allowed === null;
@@ -44,12 +48,30 @@ export function benchOf(table: Table, all: readonly Worked[], host: Host, memo: 
       typeof work === 'function'
         ? work(ask, bench)
         : follow(work, ask, courseKey(table.key, stage, ask), bench, isAskedFor);
-    const result = await (stage.kept && host.once !== undefined ? host.once(key, make) : make());
-    memo.set(key, result);
-    return result;
+    try {
+      const result = await (stage.kept && host.once !== undefined ? host.once(key, make) : make());
+      memo.set(key, result);
+      return result;
+    } catch (thrown) {
+      // What cannot be had is found once: all that rests on it would try again.
+      if (thrown instanceof Problem) failed.set(key, thrown);
+      throw thrown;
+    }
   }
 
   return { table, host, need: need(null, host) };
+}
+
+/** Problems of one memo at most; the oldest are let go. */
+const MOST_FAILED = 500;
+const failures = new WeakMap<Memo, Map<string, Problem>>();
+
+/** The problems that were found in the place of results of a memo. */
+function failedIn(memo: Memo): Map<string, Problem> {
+  const known = failures.get(memo) ?? new Map<string, Problem>();
+  failures.set(memo, known);
+  if (known.size > MOST_FAILED) known.delete(known.keys().next().value!);
+  return known;
 }
 
 async function follow<Ask, Out, State>(

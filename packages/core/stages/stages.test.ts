@@ -1,3 +1,4 @@
+import { Problem } from '../problem';
 import { quietHost, type Host } from '../host';
 import { tableOf } from '../testTables';
 import { benchOf } from './benchOf';
@@ -47,6 +48,36 @@ describe('stages', () => {
 });
 
 describe('a bench', () => {
+  test('a problem is found once for all that rests on it, and another fault each time', async () => {
+    let tried = 0;
+    let faults = 0;
+    const works = [
+      worked(below, ({ from }) => {
+        tried++;
+        if (from === 1) throw new Problem('nothing there', 'Look elsewhere.');
+        faults++;
+        throw new TypeError('a fault');
+      }),
+      worked(above, (ask, { need }) => need(below, ask)),
+    ];
+    const memo = memoOf(1e6);
+    for (let k = 0; k < 3; k++) {
+      await expect(benchOf(table, works, quietHost, memo).need(above, { from: 1 })).rejects.toThrow(
+        'nothing there',
+      );
+    }
+    expect(tried).toBe(1);
+    for (let k = 0; k < 2; k++) {
+      await expect(benchOf(table, works, quietHost, memo).need(above, { from: 2 })).rejects.toThrow(
+        'a fault',
+      );
+    }
+    expect(faults).toBe(2);
+    // Another memo knows nothing of it.
+    await expect(benchOf(table, works, quietHost, memoOf(1e6)).need(below, { from: 1 })).rejects.toThrow();
+    expect(tried).toBe(4);
+  });
+
   test('computes what is needed once, also where it is needed twice at a time, and remembers it', async () => {
     let computed = 0;
     const works = [

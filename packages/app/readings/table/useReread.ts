@@ -2,6 +2,8 @@ import { useState } from 'react';
 import type { ProblemData } from '@wold/core/problem';
 import { rereadRecipe } from '@wold/core/recipe/fresh';
 import type { ReadingChoices } from '@wold/core/table/readingChoices';
+import { storageRefused } from '../../storage/database';
+import { storageProblem } from '../../storage/storageProblem';
 import { loadFile } from '../../storage/studies';
 import { useTable } from '../../store/TableContext';
 import { useAppDispatch } from '../../store/store';
@@ -26,12 +28,9 @@ export function useReread() {
     if (end === 'stopped') return null;
     if ('problem' in end) return end.problem;
     const { table: read, notKept } = end.value;
-    if (notKept !== null) {
-      return {
-        what: `the table was read but could not be kept in this browser (${notKept})`,
-        where: file.name,
-        remedy: 'Delete studies you no longer need, and read it again.',
-      };
+    if (notKept !== null && storageRefused() === null) {
+      const { what, remedy } = storageProblem(notKept);
+      return { what: `the table was read, but is not kept: ${what}`, where: file.name, remedy };
     }
     haveAtHand(read);
     // What was selected may be other rows now.

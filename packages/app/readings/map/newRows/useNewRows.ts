@@ -2,6 +2,8 @@ import { useState } from 'react';
 import type { ProblemData } from '@wold/core/problem';
 import { withNewRowsFile } from '@wold/core/recipe/edit/newRows';
 import { ownCount } from '@wold/core/table/newRows';
+import { storageRefused } from '../../../storage/database';
+import { storageProblem } from '../../../storage/storageProblem';
 import { keepFile, loadFile } from '../../../storage/studies';
 import { useTable } from '../../../store/TableContext';
 import { useEdit, useRecipe } from '../../../store/useStudy';
@@ -34,12 +36,9 @@ export function useNewRows() {
     if ('problem' in end) return end.problem;
     const { table: read, notKept } = end.value;
     const { key } = read.newRows!;
-    if (notKept !== null) {
-      return {
-        what: `the rows were read but could not be kept in this browser (${notKept})`,
-        where: file.name,
-        remedy: 'Delete studies you no longer need, and bring them again.',
-      };
+    if (notKept !== null && storageRefused() === null) {
+      const { what, remedy } = storageProblem(notKept);
+      return { what: `the rows were read, but are not kept: ${what}`, where: file.name, remedy };
     }
     await keepFile(key, file.name, file);
     haveAtHand(read);
