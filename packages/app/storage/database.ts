@@ -125,12 +125,22 @@ let refused: unknown = null;
 /** What the browser threw when storage was asked for; null where it gives some. */
 export const storageRefused = (): unknown => refused;
 
+/** Where even to ask for storage is refused, nobody asks again: the storage package does, and would be stopped by it. */
+function passRefusal(): void {
+  try {
+    void globalThis.indexedDB;
+  } catch {
+    Object.defineProperty(globalThis, 'indexedDB', { value: undefined, configurable: true });
+  }
+}
+
 /** Opens storage, or memory in its stead for as long as the page is open, so that all else goes on as ever. */
 export async function openDatabase(): Promise<void> {
   try {
     await database.open();
   } catch (thrown) {
     refused = thrown;
+    passRefusal();
     const { IDBFactory, IDBKeyRange } = await import('fake-indexeddb');
     database = new WoldDatabase({ indexedDB: new IDBFactory(), IDBKeyRange });
   }
