@@ -1,5 +1,5 @@
 import { execFile, spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
@@ -146,5 +146,42 @@ test.describe('the server', () => {
     server.stderr.on('data', (data: Buffer) => (said += data.toString()));
     expect(await stopped(server)).toBe(1);
     expect(said).toContain('A port is a whole number from 1 to 65535');
+  });
+
+  test('says in a sentence why it cannot listen at an address', async () => {
+    for (const [host, why] of [
+      ['203.0.113.7', /this machine has no such address/],
+      ['no.such.host.invalid', /no host of that name|cannot be looked up/],
+    ] as const) {
+      const server = spawn('node', ['packages/server/dist/main.js', '--host', host]);
+      let said = '';
+      server.stderr.on('data', (data: Buffer) => (said += data.toString()));
+      expect(await stopped(server)).toBe(1);
+      expect(said).toMatch(why);
+      expect(said).not.toContain('    at ');
+    }
+  });
+
+  test('500 requests at a time take less than 200 MB', async () => {
+    test.skip(process.platform !== 'linux', 'memory is read from /proc');
+    const { server, said } = await serve('--port', '8495');
+    const address = /http:\S+/.exec(said)![0];
+    const assets = 'packages/app/dist/assets';
+    const [largest] = readdirSync(assets)
+      .filter(name => name.endsWith('.js'))
+      .sort((a, b) => statSync(join(assets, b)).size - statSync(join(assets, a)).size);
+    const replies = await Promise.all(
+      Array.from({ length: 500 }, async () => {
+        const reply = await fetch(`${address}/assets/${largest!}`, { headers: { 'accept-encoding': 'br' } });
+        return [reply.status, (await reply.arrayBuffer()).byteLength] as const;
+      }),
+    );
+    const size = statSync(join(assets, largest!)).size;
+    expect(new Set(replies.map(([status, bytes]) => `${status} ${bytes}`))).toEqual(new Set([`200 ${size}`]));
+    const peak = Number(/VmHWM:\s+(\d+) kB/.exec(readFileSync(`/proc/${server.pid!}/status`, 'utf8'))![1]);
+    const code = stopped(server);
+    server.kill('SIGTERM');
+    await code;
+    expect(peak / 1e3).toBeLessThan(200);
   });
 });

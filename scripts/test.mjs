@@ -13,6 +13,13 @@ rmSync(results, { recursive: true, force: true });
 mkdirSync(results);
 
 const failures = [];
+
+/** What is known of the packages' faults, as information: it changes without us. */
+async function audit() {
+  console.log('\n— npm audit (information)');
+  await run('npm', ['audit', '--omit=dev', '--fetch-retries=0', '--fetch-timeout=20000']);
+}
+
 async function step(name, command, args, env) {
   console.log(`\n— ${name}`);
   const code = await run(command, args, env);
@@ -32,6 +39,8 @@ if (chromium === null) {
 } else if (built) {
   await step('browser tests', 'npx', ['playwright', 'test'], { CHROMIUM: chromium });
 }
+
+await audit();
 
 const unit = report('unit.json');
 const browser = report('e2e.json')?.stats;

@@ -20,9 +20,13 @@ const mockCalls: Call[] = [];
 class MockWorker {
   static readonly all: MockWorker[] = [];
   static refuses = false;
+  /** Whether new workers are ended before they start. */
+  static dead = false;
   ended = false;
   adopted = 0;
   heeds: Int32Array | null = null;
+  /** The lock that it holds for as long as it lives. */
+  holds: string | null = null;
   onerror: (() => void) | null = null;
 
   constructor() {
@@ -30,6 +34,10 @@ class MockWorker {
   }
 
   readonly remote = {
+    hold: (name: string) => {
+      this.holds = name;
+      return MockWorker.dead ? new Promise<void>(() => undefined) : Promise.resolve();
+    },
     heed: (memory: SharedArrayBuffer) => {
       this.heeds = new Int32Array(memory);
       return Promise.resolve();
@@ -70,6 +78,19 @@ class MockWorker {
   }
 }
 
+/** Who waits for which lock. */
+const waiting = new Map<string, () => void>();
+const locks = {
+  request: (name: string, { signal }: { signal: AbortSignal }, gone: () => void) =>
+    new Promise<void>((_, ended) => {
+      waiting.set(name, gone);
+      signal.addEventListener('abort', () => {
+        waiting.delete(name);
+        ended(new Error('aborted'));
+      });
+    }),
+};
+
 jest.mock('comlink', () => ({
   wrap: (worker: MockWorker) => worker.remote,
   proxy: (callback: unknown) => callback,
@@ -108,7 +129,8 @@ async function finishAll(): Promise<void> {
 beforeAll(async () => {
   // One clock for all tests: the pool remembers when light work ended.
   jest.useFakeTimers({ doNotFake: ['queueMicrotask'] });
-  Object.defineProperty(globalThis, 'navigator', { value: { hardwareConcurrency: 2 }, configurable: true });
+  const navigator = { hardwareConcurrency: 2, locks };
+  Object.defineProperty(globalThis, 'navigator', { value: navigator, configurable: true });
   Object.assign(globalThis, { Worker: MockWorker, crossOriginIsolated: true });
   pool = await import('./pool');
 });
@@ -286,4 +308,53 @@ test('a table that cannot be fetched is told of as what it is, not as want of me
   const end = await work.end;
   expect(end).toMatchObject({ problem: { what: expect.stringContaining('cannot be copied') as string } });
   expect(JSON.stringify(end)).not.toMatch(/memory/);
+});
+
+test('a worker that is ended from outside is replaced at once, and its work asked again', async () => {
+  await passing(500);
+  const long = compute(request('suitability', 'outside'));
+  await passing();
+  const first = callOf('suitability').seat;
+  waiting.get(first.holds!)!();
+  await passing();
+  const second = callOf('suitability').seat;
+  expect(second).not.toBe(first);
+  // What the first one had to say comes too late.
+  mockCalls.find(({ seat }) => seat === first)!.answer({ value: 'from the dead' });
+  await passing();
+  callOf('suitability').answer({ value: 'found' });
+  expect(await long.end).toEqual({ value: 'found' });
+});
+
+test('work that loses worker after worker is given up', async () => {
+  await passing(500);
+  const fatal = compute(request('suitability', 'fatal'));
+  for (let time = 0; time < 3; time++) {
+    await passing();
+    waiting.get(callOf('suitability').seat.holds!)!();
+  }
+  expect(await fatal.end).toMatchObject({ problem: { what: expect.stringContaining('broke off') } });
+});
+
+test('a worker that never starts is replaced after a while', async () => {
+  await passing(500);
+  for (const worker of MockWorker.all.filter(({ ended }) => !ended)) waiting.get(worker.holds!)!();
+  MockWorker.dead = true;
+  const work = compute(request('suitability', 'unborn'));
+  await passing();
+  const first = callOf('suitability').seat;
+  MockWorker.dead = false;
+  await passing(25_000);
+  expect(callOf('suitability').seat).not.toBe(first);
+  callOf('suitability').answer({ value: 'found' });
+  expect(await work.end).toEqual({ value: 'found' });
+});
+
+test('reading that takes far too long for its size is given up, and says so', async () => {
+  await passing(500);
+  const reading = pool.readTable(new Blob(['a,b']), 'endless.csv');
+  await passing(100_000);
+  expect(pool.currentJobs()).toHaveLength(1);
+  await passing(30_000);
+  expect(await reading.end).toMatchObject({ problem: { what: expect.stringContaining('far longer') } });
 });

@@ -78,6 +78,28 @@ const CRASHED: ProblemData = {
   remedy: 'Close other pages, or use fewer rows or columns.',
 };
 
+/** So long, in milliseconds, reading a file may take, and so much longer for each byte: many times what any takes. */
+const LONGEST_READING = 120_000;
+const EACH_BYTE = 1e-3;
+const TOO_LONG: ProblemData = {
+  what: 'reading the file took far longer than one of its size does, and was given up',
+  where: null,
+  remedy: 'It may be damaged: write it again from its source, as CSV or Parquet.',
+};
+
+/** Gives up what reads a file of so many bytes when it takes too long; nothing else. */
+function tooLate(size: number | null): {
+  readonly end: Promise<JobEnd<unknown>>;
+  readonly cancel: () => void;
+} {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const end = new Promise<JobEnd<unknown>>(resolve => {
+    if (size === null) return;
+    timer = setTimeout(() => resolve({ problem: TOO_LONG }), LONGEST_READING + EACH_BYTE * size);
+  });
+  return { end, cancel: () => clearTimeout(timer) };
+}
+
 let nextId = 1;
 /** When light work ended last. */
 let lightEnded = -Infinity;
@@ -279,14 +301,17 @@ async function occupy(seat: Seat, entry: Entry): Promise<void> {
   const crash = new Promise<JobEnd<unknown>>(resolve => {
     seat.worker.onerror = () => resolve({ problem: CRASHED });
   });
+  const late = tooLate(entry.job.size);
   const end = await Promise.race([
     entry.start(seat).catch((thrown: unknown) => ({ problem: problemData(thrown) })),
     crash,
+    late.end,
   ]);
+  late.cancel();
   // Its worker was ended from outside, and the work is in line again.
   if (entry.seat !== seat) return;
   // A worker that broke off is not trusted with more work.
-  if ('problem' in end && end.problem === CRASHED) dismiss(seat);
+  if ('problem' in end && (end.problem === CRASHED || end.problem === TOO_LONG)) dismiss(seat);
   seat.at = null;
   leave(entry, end);
   advance();

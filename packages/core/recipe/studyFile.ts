@@ -37,7 +37,7 @@ export interface ReadStudy {
 const MANIFEST = 'study.json';
 const RECIPE = 'recipe.json';
 /** What a study file may unpack to, in bytes. */
-const LARGEST = 4e9;
+const LARGEST = 2.2e9;
 
 const manifestSchema = z.object({
   format: z.literal('wold study'),
@@ -93,7 +93,8 @@ export function readStudyFile(bytes: Uint8Array, where: string): ReadStudy[] {
   const files = unpacked(bytes, where);
   const inside = Object.keys(files).filter(name => name.endsWith('.wold'));
   if (files[MANIFEST] === undefined && inside.length > 0) {
-    return inside.flatMap(name => readStudyFile(files[name]!, `${where}, ${name}`));
+    // One level: an archive may hold itself.
+    return inside.map(name => readOne(unpacked(files[name]!, `${where}, ${name}`), `${where}, ${name}`));
   }
   return [readOne(files, where)];
 }
@@ -105,7 +106,11 @@ function unpacked(bytes: Uint8Array, where: string): Readonly<ReturnType<typeof 
       filter: ({ originalSize }) => {
         all += originalSize;
         if (all > LARGEST)
-          throw new Problem('it unpacks to more than 4 GB', 'Open its table by itself.', where);
+          throw new Problem(
+            'it unpacks to more than 2.2 GB, which is what is read of such a file',
+            'Open its table by itself.',
+            where,
+          );
         return true;
       },
     });
