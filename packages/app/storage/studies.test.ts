@@ -263,3 +263,32 @@ test('ids need no secure address, and are unlike', () => {
   expect(new Set(ids).size).toBe(200);
   expect(ids.every(id => /^[0-9a-f]{32}$/.test(id))).toBe(true);
 });
+
+test('a clock that jumps sweeps nothing whose deletion some page can still undo', async () => {
+  const [kept, gone] = [await createStudy(table, 'Pots'), await createStudy(table, 'Pans')];
+  const held: { name: string }[] = [];
+  const locks = {
+    request: (name: string) => {
+      held.push({ name });
+      return Promise.resolve();
+    },
+    query: () => Promise.resolve({ held }),
+  };
+  const before = Object.getOwnPropertyDescriptor(globalThis, 'navigator')!;
+  Object.defineProperty(globalThis, 'navigator', { value: { locks }, configurable: true });
+  const now = jest.spyOn(Date, 'now');
+  try {
+    await deleteStudy(kept.id);
+    // The page that could undo this one was closed.
+    await deleteStudy(gone.id);
+    held.pop();
+    now.mockReturnValue(new Date().getTime() + 48 * 3600 * 1000);
+    await sweepDeleted();
+  } finally {
+    now.mockRestore();
+    Object.defineProperty(globalThis, 'navigator', before);
+  }
+  await restoreStudy(kept.id);
+  expect(await loadStudy(kept.id)).not.toBeNull();
+  expect(await loadStudy(gone.id)).toBeNull();
+});

@@ -124,8 +124,7 @@ function AxesList({ reduction, found }: AxesProps) {
                 <td>
                   {eigenvalueText(value)}
                   {intervals?.[d] !== undefined && (
-                    <span className="soft small" title="95 % of rows drawn anew">
-                      {' '}
+                    <span className={`soft small ${styles.interval}`} title="95 % of rows drawn anew">
                       {eigenvalueText(intervals[d].low)} to {eigenvalueText(intervals[d].high)}
                     </span>
                   )}
@@ -160,6 +159,8 @@ function AxesList({ reduction, found }: AxesProps) {
         {tests === null
           ? 'A covariance that was shrunk has no test of its axes. '
           : 'From here on: Bartlett’s test (1947) that neither this axis nor those after it part the groups, for measures normal within them. '}
+        {intervals !== null &&
+          'Below each eigenvalue: 95 % of resamples, which lie high, since rows drawn twice part groups more. '}
         {eigenvalues.length > MOST_LISTED &&
           `The first ${MOST_LISTED} of ${eigenvalues.length}; all are in the file.`}
       </p>
