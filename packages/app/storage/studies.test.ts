@@ -274,7 +274,7 @@ test('a clock that jumps sweeps nothing whose deletion some page can still undo'
     },
     query: () => Promise.resolve({ held }),
   };
-  const before = Object.getOwnPropertyDescriptor(globalThis, 'navigator')!;
+  const own = Object.getOwnPropertyDescriptor(globalThis, 'navigator');
   Object.defineProperty(globalThis, 'navigator', { value: { locks }, configurable: true });
   const now = jest.spyOn(Date, 'now');
   try {
@@ -286,7 +286,8 @@ test('a clock that jumps sweeps nothing whose deletion some page can still undo'
     await sweepDeleted();
   } finally {
     now.mockRestore();
-    Object.defineProperty(globalThis, 'navigator', before);
+    if (own === undefined) Reflect.deleteProperty(globalThis, 'navigator');
+    else Object.defineProperty(globalThis, 'navigator', own);
   }
   await restoreStudy(kept.id);
   expect(await loadStudy(kept.id)).not.toBeNull();

@@ -11,7 +11,13 @@ export const GROUP_MARKS = ['none', 'centres', 'outlines', 'spread', 'mean'] as 
 export const MOST_ARROWS = 40;
 
 /** Figures of each row that can colour a map. */
-export const ROW_FIGURES = ['neighbours kept', 'trustworthiness', 'continuity', 'label agreement', 'moves by seed'] as const;
+export const ROW_FIGURES = [
+  'neighbours kept',
+  'trustworthiness',
+  'continuity',
+  'label agreement',
+  'moves by seed',
+] as const;
 
 export type RowFigure = (typeof ROW_FIGURES)[number];
 
