@@ -18,6 +18,7 @@ const CORE = [
   'scenes',
   'recipe',
   'report',
+  'engines',
   'demo',
 ];
 

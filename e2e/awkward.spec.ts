@@ -53,7 +53,7 @@ test('the whole path with an awkward file: semicolons, decimal commas, UTF-16, g
   const notes = page.getByRole('dialog', { name: 'Notes on how the file was read' });
   await expect(notes).toContainText('“Länge” stands more than once');
   await expect(notes).toContainText('Column 5 has no name');
-  await expect(notes).toContainText('1 of 40 entries are not numbers (“n.b.”)');
+  await expect(notes).toContainText(/1 of 40 entries are not numbers \(“n\.b\.” in row \d+\)/);
   await page.keyboard.press('Escape');
 
   await ask(page, 'Is it fit to use?');
@@ -197,7 +197,7 @@ test('a full disk is told of, and the change holds in the tab', async ({ page })
   await page.keyboard.press('2');
   await page.getByRole('button', { name: 'unit variance' }).click();
   await page.getByRole('button', { name: /their mean only/ }).click();
-  await expect(page.getByText(/could not be kept in the browser \(there is no room left\)/)).toBeVisible();
+  await expect(page.getByText(/not kept, and holds in this tab only: there is no room left/)).toBeVisible();
   await expect(page.getByRole('navigation', { name: 'Questions' })).toContainText('centred');
   const recipe = await takeOut(page, 'Recipe');
   expect(JSON.parse(recipe.text)).toMatchObject({ preparation: { scale: 'centre' } });

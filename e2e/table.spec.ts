@@ -27,6 +27,7 @@ test('a file read wrongly is read again as one says, with a preview, and undone'
 
 test('cells pasted from a spreadsheet are a table', async ({ page }) => {
   await page.goto('/');
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await page.evaluate(() => {
     const data = new DataTransfer();
     data.setData('text/plain', 'kiln\tlime\tiron\na\t1,5\t2\nb\t2,5\t4\nc\t3\t5\n');
@@ -202,7 +203,7 @@ test('a full browser says so, and what was there is still there', async ({ page 
     mimeType: 'text/csv',
     buffer: Buffer.from('a,b\n1,2\n2,3\n3,5\n'),
   });
-  await expect(page.getByRole('alert')).toContainText('could not be kept in this browser');
+  await expect(page.getByRole('alert')).toContainText('is not kept: there is no room left');
   await page.unroute('**/compute.worker*.js');
   await page.reload();
   await page.getByRole('link', { name: /Tavering sherds/ }).click();

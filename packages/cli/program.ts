@@ -14,6 +14,7 @@ import { bytesSource, type FileSource } from '@wold/core/table/fileSource';
 import { readTable, readWithNewRows } from '@wold/core/table/readTable';
 import { sceneOf, type Table } from '@wold/core/table/table';
 import { fileStems } from '@wold/core/writeup/fileStem';
+import { runSource } from './runSource';
 import { FILE_KINDS, runStudy, type StudyRun } from './runStudy';
 import { compare, writeComparisons, type ScenesRun } from './scenes';
 import { pathsOf, sourceOf } from './inputs';
@@ -80,6 +81,23 @@ function addRun(command: Command, { say, warn, helpers = [] }: Output): void {
         .choices(['own', 'first'])
         .default('own'),
     )
+    .option(
+      '--source <name=address...>',
+      'where the table lies: a folder of Parquet and CSV files, or postgres://…; several are parts of one table. --table names it there',
+    )
+    .addOption(
+      new Option(
+        '--sample <rows>',
+        'rows of a source that come back, for maps and all else that needs rows; 0 for none',
+      )
+        .argParser(wholeNumber)
+        .default(20_000),
+    )
+    .addOption(new Option('--seed <number>', 'which rows these are').argParser(wholeNumber).default(1))
+    .option(
+      '--key <column>',
+      'the column of a source that tells its rows apart; the recipe’s identity where it is left out',
+    )
     .addOption(
       new Option('--only <kinds>', `kinds of files, parted by commas: ${FILE_KINDS.join(', ')}`).argParser(
         kindsOf,
@@ -92,6 +110,7 @@ function addRun(command: Command, { say, warn, helpers = [] }: Output): void {
           exitCode: EXIT.usage,
         });
       }
+      if (options.source !== undefined) return runOnSource(recipePath, options, { say, warn });
       const given = await givenStudy(recipePath, options.table !== undefined, warn);
       const { recipe } = given;
       if (options.table === undefined) {
@@ -158,6 +177,35 @@ interface RunOptions {
   readonly place?: string;
   readonly only?: string[];
   readonly dimensions: 'own' | 'first';
+  readonly source?: string[];
+  readonly sample: number;
+  readonly seed: number;
+  readonly key?: string;
+}
+
+/** A recipe on a table that stays in its engine. */
+async function runOnSource(
+  recipePath: string,
+  { source, table, out, only, sample, seed, key = undefined }: RunOptions,
+  { say, warn }: Output,
+): Promise<void> {
+  const [name, ...more] = table ?? [];
+  if (name === undefined || more.length > 0) {
+    throw new Problem('a source needs one table', 'Give its name with --table.', '--source');
+  }
+  const { recipe } = await givenStudy(recipePath, true, warn);
+  const asked = { sources: source!, table: name, only, sample, seed, key: key ?? null };
+  const ran = await runSource(recipe, asked);
+  for (const [part, files] of [
+    ['whole', ran.whole],
+    ['sample', ran.sample],
+  ] as const) {
+    if (files.length > 0) await writeFiles(join(out, part), files);
+  }
+  for (const line of ran.lines) say(line);
+  say(
+    `${ran.whole.length} files of all rows in ${join(out, 'whole')}, ${ran.sample.length} of the sample in ${join(out, 'sample')}`,
+  );
 }
 
 /** A recipe that was run on a table. */
@@ -265,6 +313,13 @@ function addReport(command: Command, { say, warn, helpers = [] }: Output): void 
       for (const { path: to, content } of files) await writeWhole(to, content);
       for (const line of lines) say(line);
     });
+}
+
+function wholeNumber(text: string): number {
+  const number = Number(text);
+  if (!Number.isSafeInteger(number) || number < 0)
+    throw new InvalidArgumentError('It is a whole number from 0 on.');
+  return number;
 }
 
 function kindsOf(text: string): string[] {

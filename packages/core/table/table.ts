@@ -12,6 +12,8 @@ export type Source =
   | { readonly format: 'JSON' }
   | { readonly format: 'Parquet' }
   | { readonly format: 'Arrow' }
+  /** Sums over a table that stays in a SQL engine. */
+  | { readonly format: 'engine' }
   | { readonly format: 'scene'; readonly file: SceneFile; readonly scene: Scene }
   | { readonly format: 'workbook'; readonly sheet: string; readonly sheets: readonly string[] };
 
