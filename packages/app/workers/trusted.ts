@@ -23,3 +23,5 @@ function refuse(what: string): never {
   createScript: () => refuse('script'),
   createHTML: text => (text === '' ? text : refuse('page')),
 });
+
+export {};
