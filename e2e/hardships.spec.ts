@@ -56,7 +56,11 @@ test('a storage that is deleted under an open study: the study goes on and is ke
   await expect(page.getByText('kept in this browser', { exact: true })).toBeVisible();
   await ask(page, 'Where does each row sit?');
   await page.getByRole('link', { name: 'Wold, all studies' }).click();
-  await expect(page.getByRole('link', { name: /Tavering sherds/ })).toBeVisible();
+  await page.getByRole('link', { name: /Tavering sherds/ }).click();
+  // The table too.
+  await page.reload();
+  await ask(page, 'What do I have?');
+  await expect(page.getByRole('grid', { name: /sherds/ })).toBeVisible();
 });
 
 test('a worker that is ended from outside is replaced, and its work done', async ({ page }) => {

@@ -21,8 +21,11 @@ const studyPage = () => import('./frame/StudyPage');
 const StudyPage = lazy(async () => ({ default: (await studyPage()).StudyPage }));
 setTimeout(() => void studyPage(), STUDY_PAGE_AFTER);
 
+/** In milliseconds: a browser that does not answer keeps no page from being seen. */
+const LONGEST_OPENING = 3000;
+
 // Before anything asks for it: where the browser gives no storage, memory stands in.
-await openDatabase();
+await Promise.race([openDatabase(), new Promise(resolve => setTimeout(resolve, LONGEST_OPENING))]);
 
 createRoot(document.getElementById('root')!, {
   // Told of on the screen by the boundary around it.

@@ -1,4 +1,5 @@
 import { createSlice } from '@reduxjs/toolkit';
+import { opened } from './studySlice';
 
 /** How far the changes of the open study are kept. */
 interface KeepState {
@@ -23,6 +24,12 @@ const slice = createSlice({
       state.underWay--;
       state.failed = true;
     },
+  },
+  extraReducers: builder => {
+    // Another study, or this one as it is kept.
+    builder.addCase(opened, state => {
+      state.failed = false;
+    });
   },
 });
 

@@ -2,6 +2,8 @@ import { configureStore, createListenerMiddleware } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { onOtherTab } from '../storage/channel';
 import { keepStudy, loadStudy } from '../storage/studies';
+import { putTable } from '../storage/tables';
+import { tableAtHand } from '../workers/tablesAtHand';
 import { storageProblem } from '../storage/storageProblem';
 import { keepBegan, keepReducer, kept as isKept, notKept } from './keepSlice';
 import { noticeReducer, noticed } from './noticeSlice';
@@ -50,6 +52,8 @@ keeping.startListening({
         const kept = await keepStudy(before, study, revision);
         dispatch(isKept());
         if (kept.revision === null) {
+          const table = tableAtHand();
+          if (kept.gone === 'lost' && table?.fileKey === study.fileKey) await putTable(table);
           dispatch(noticed({ kind: 'problem', text: kept.gone === 'deleted' ? GONE : LOST }));
           return;
         }
@@ -74,7 +78,7 @@ keeping.startListening({
 const GONE =
   'This study was deleted in another tab, so that this change is not kept. Bring it back on the start page, or take the recipe out.';
 const LOST =
-  'All that was kept of this study is gone from the browser’s storage. It is kept anew from here; take it out as a file to be safe.';
+  'All that was kept of this study is gone from the browser’s storage. What was decided and its table are kept anew; its file is not: keep that, and take the recipe out.';
 const CROSSED =
   'Another tab changed this study at the same moment. Your change stands on top of that one; undo leads back to it.';
 

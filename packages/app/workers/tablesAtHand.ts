@@ -9,6 +9,9 @@ import { loadTable, readTable } from './pool';
 /** The table that was read or opened last, so that it need not be fetched from storage at once again. */
 let last: Table | null = null;
 
+/** The table that was read or opened last; null before there is one. */
+export const tableAtHand = (): Table | null => last;
+
 /** Puts a table that was just read at hand. */
 export function haveAtHand(table: Table): void {
   last = table;
