@@ -9,6 +9,7 @@ import { root } from './run.mjs';
 const PORT = 8472;
 const folder = join(root, 'docs', 'screenshots');
 const server = spawn('node', ['packages/server/dist/main.js', '--port', String(PORT)], { cwd: root });
+process.on('exit', () => server.kill());
 await new Promise(resolve => server.stdout.once('data', resolve));
 
 const browser = await chromium.launch({
@@ -16,7 +17,14 @@ const browser = await chromium.launch({
   args: JSON.parse(readFileSync(join(root, 'e2e', 'chromiumFlags.json'), 'utf8')),
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' });
+/** Until no work is under way, where that is told and ends in good time. */
+const quiet = () =>
+  page
+    .getByText('nothing running')
+    .waitFor({ timeout: 60_000 })
+    .catch(() => undefined);
 const shoot = async name => {
+  await quiet();
   const told = page.getByRole('button', { name: 'Dismiss' });
   if (await told.isVisible()) await told.click();
   await page.waitForTimeout(900);
@@ -175,6 +183,8 @@ await page.getByRole('application').waitFor();
 await page.keyboard.press('6');
 const scene = page.getByRole('application', { name: /The scene in/ });
 await scene.waitFor({ timeout: 60_000 });
+// Words of the sentence stand still.
+await quiet();
 const brief = page.getByRole('group', { name: 'Brief' });
 await brief.getByRole('button', { name: 'red, green and blue' }).click();
 await page.getByRole('dialog').getByRole('button', { name: /^grey/ }).click();

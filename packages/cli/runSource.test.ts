@@ -14,7 +14,7 @@ import { runStudy } from './runStudy';
 const folder = mkdtempSync(join(tmpdir(), 'wold-source-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 const { csv } = sherds();
-const lines = csv.trimEnd().split('\n');
+const lines = csv.trimEnd().split(/\r?\n/);
 writeFileSync(join(folder, 'pots.csv'), csv);
 const table = readDelimited(new TextEncoder().encode(csv), 'pots.csv');
 const size = { rows: table.rows, measures: 20, label: 'kiln' };
@@ -146,3 +146,32 @@ test('what is not done within an engine says so, and what to do', async () => {
     runSource(plain, { ...ask, only: ['eigenvalues'], sample: 10, key: 'nothing' }),
   ).rejects.toThrow(/no such column/);
 }, 60_000);
+
+test.each([
+  ['counts', 'unit-variance'],
+  ['counts', 'centre'],
+  ['proportional', 'centre'],
+] as const)(
+  'weights that are %s, scale %s: moments and components are those of the rows in memory',
+  async (weighting, scale) => {
+    const weighted = [
+      `${lines[0]},w`,
+      ...lines.slice(1).map((line, i) => `${line},${1 + ((i * 7) % 23)}`),
+    ].join('\n');
+    writeFileSync(join(folder, 'weighted.csv'), weighted);
+    const here = readDelimited(new TextEncoder().encode(weighted), 'weighted.csv');
+    const made = freshRecipe(here);
+    const asked: Recipe = {
+      ...made,
+      columns: made.columns.map(one => (one.name === 'w' ? { ...one, role: 'weight' as const } : one)),
+      preparation: { ...made.preparation, weighting, scale },
+    };
+    const only = ['eigenvalues', 'loadings'];
+    const { whole } = await runSource(asked, { ...ask, table: 'weighted.csv', only });
+    const inMemory = await runStudy(asked, here, only);
+    for (const name of ['components-eigenvalues.csv', 'components-loadings.csv']) {
+      expectAlike(textOf(whole, name), textOf(inMemory.files, name), 8);
+    }
+  },
+  120_000,
+);

@@ -6,7 +6,7 @@ import type { Recipe, Reduction } from '@wold/core/recipe/schema';
 import { ApplyRecipe } from '../recipes/ApplyRecipe';
 import { readRecipe } from '../recipes/readRecipe';
 import { putTablesAway, tablesSentTo } from '../recipes/tablesOnTheWay';
-import { keepLocally, keptLocally } from '../storage/local';
+import { inBrowser } from '../storage/remembered';
 import { noticed } from '../store/noticeSlice';
 import { LensPanel } from '../lens/LensPanel';
 import { readingOf } from '../readings/readings';
@@ -314,11 +314,11 @@ function useSentenceWords(inSight: Question): Action[] {
 
 /** A yes or no that this browser remembers. */
 function useKept(name: string, initial: boolean): [boolean, (value: boolean) => void] {
-  const [value, setValue] = useState(() => (keptLocally(name) ?? String(initial)) === 'true');
+  const [value, setValue] = useState(() => (inBrowser.get(name) ?? String(initial)) === 'true');
   return [
     value,
     next => {
-      keepLocally(name, String(next));
+      inBrowser.keep(name, String(next));
       setValue(next);
     },
   ];

@@ -97,15 +97,8 @@ function NothingKept() {
 function useOpening(): { readonly problem: ProblemData | null; readonly open: Open } {
   const navigate = useNavigate();
   const [problem, setProblem] = useState<ProblemData | null>(null);
-  const open = useCallback(
-    async (
-      file: Blob,
-      fileName: string,
-      studyName?: string,
-      codebook?: string,
-      recipe?: Recipe,
-      as?: { readonly hand: string; readonly stay: boolean },
-    ): Promise<void> => {
+  const open = useCallback<Open>(
+    async (file, fileName, studyName, codebook, recipe, as) => {
       setProblem(null);
       const end = await readTable(file, fileName, recipe?.reading).end;
       if (end === 'stopped') return;

@@ -1,4 +1,4 @@
-import { keepLocally, keptLocally } from './local';
+import { inBrowser } from './remembered';
 
 /** Where this browser remembers which long work the analyst stopped: it is not gone on with by itself. */
 const NAME = 'wold.stopped';
@@ -12,9 +12,9 @@ export function rememberStopped(key: string, is: boolean): void {
   const others = stopped().filter(other => other !== key);
   if (!is && others.length === stopped().length) return;
   // Where nothing can be remembered, the work goes on after a reload.
-  keepLocally(NAME, (is ? [...others, key] : others).slice(-MOST).join(' '));
+  inBrowser.keep(NAME, (is ? [...others, key] : others).slice(-MOST).join(' '));
 }
 
 function stopped(): string[] {
-  return (keptLocally(NAME) ?? '').split(' ').filter(Boolean);
+  return (inBrowser.get(NAME) ?? '').split(' ').filter(Boolean);
 }

@@ -1,5 +1,5 @@
 import { useSearchParams } from 'react-router';
-import { keepInTab, keptInTab } from '../storage/tab';
+import { inTab } from '../storage/remembered';
 import { viewed } from './studySlice';
 import { useAppDispatch, useAppSelector } from './store';
 
@@ -21,11 +21,11 @@ export function useView<V extends string>(
   const kept = useAppSelector(state => state.study.views.find(other => other.of === of)?.view);
   // For when the page is loaded anew; a tab's own.
   const keptAs = `wold.view ${useAppSelector(state => state.study.study?.id)} ${of}`;
-  const asked = search.get(name) ?? kept ?? keptInTab(keptAs);
+  const asked = search.get(name) ?? kept ?? inTab.get(keptAs);
   const plain = views[0]!;
   const choose = (view: V) => {
     dispatch(viewed({ of, view }));
-    keepInTab(keptAs, view);
+    inTab.keep(keptAs, view);
     setSearch(
       now => {
         const next = new URLSearchParams(now);

@@ -2,7 +2,7 @@ import createCache from '@emotion/cache';
 import { CacheProvider } from '@emotion/react';
 import { ThemeProvider } from '@mui/material/styles';
 import { createContext, useContext, useLayoutEffect, useMemo, useState, type ReactNode } from 'react';
-import { keepLocally, keptLocally } from '../storage/local';
+import { inBrowser } from '../storage/remembered';
 import { muiTheme } from './muiTheme';
 import { tokensOf, type Mode, type Tokens } from './tokens';
 
@@ -35,7 +35,7 @@ export function ThemeMode({ children }: { children: ReactNode }) {
     root.style.colorScheme = mode === 'light' ? 'light' : 'dark';
     for (const [name, value] of Object.entries(tokens))
       root.style.setProperty(cssName(name), value as string);
-    keepLocally(KEPT_AS, mode);
+    inBrowser.keep(KEPT_AS, mode);
   }, [mode, tokens]);
   const setting = useMemo(() => ({ mode, tokens, setMode }), [mode, tokens]);
   return (
@@ -48,7 +48,7 @@ export function ThemeMode({ children }: { children: ReactNode }) {
 }
 
 function firstMode(): Mode {
-  const kept = keptLocally(KEPT_AS);
+  const kept = inBrowser.get(KEPT_AS);
   if (kept === 'light' || kept === 'dusk') return kept;
   return matchMedia('(prefers-color-scheme: dark)').matches ? 'dusk' : 'light';
 }

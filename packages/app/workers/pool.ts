@@ -4,12 +4,13 @@ import { treatmentOf } from '@wold/core/preparation/treatmentOf';
 import type { DoneScene } from '@wold/core/recipe/doneScene';
 import type { Recipe, Reduction } from '@wold/core/recipe/schema';
 import { STAGES, type Request, type Results } from '@wold/core/recipe/stages';
-import { newId } from '../storage/newId';
 import type { Weight } from '@wold/core/stages/stage';
 import type { ReadingChoices } from '@wold/core/table/readingChoices';
 import type { Report } from '@wold/core/report/report';
 import type { Table } from '@wold/core/table/table';
 import type { ComputeWorker, JobEnd, NewRowsBlob, ReadTable } from './compute.worker';
+import { TOO_LONG, tooLate } from './tooLate';
+import { watch } from './watch';
 
 /** Work under way, as the screen shows it. */
 export interface Job {
@@ -77,28 +78,6 @@ const CRASHED: ProblemData = {
   where: null,
   remedy: 'Close other pages, or use fewer rows or columns.',
 };
-
-/** So long, in milliseconds, reading a file may take, and so much longer for each byte: many times what any takes. */
-const LONGEST_READING = 120_000;
-const EACH_BYTE = 1e-3;
-const TOO_LONG: ProblemData = {
-  what: 'reading the file took far longer than one of its size does, and was given up',
-  where: null,
-  remedy: 'It may be damaged: write it again from its source, as CSV or Parquet.',
-};
-
-/** Gives up what reads a file of so many bytes when it takes too long; nothing else. */
-function tooLate(size: number | null): {
-  readonly end: Promise<JobEnd<unknown>>;
-  readonly cancel: () => void;
-} {
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  const end = new Promise<JobEnd<unknown>>(resolve => {
-    if (size === null) return;
-    timer = setTimeout(() => resolve({ problem: TOO_LONG }), LONGEST_READING + EACH_BYTE * size);
-  });
-  return { end, cancel: () => clearTimeout(timer) };
-}
 
 let nextId = 1;
 /** When light work ended last. */
@@ -407,34 +386,6 @@ function lost(seat: Seat): void {
     if (++entry.lost > MOST_LOST) leave(entry, { problem: CRASHED });
   }
   advance();
-}
-
-/** So long, in milliseconds, a worker may take to start: one that was ended before it could hold anything never does. */
-const STARTED_IN = 20_000;
-
-/**
- * Calls `gone` when a worker is no more: it holds a lock for as long as it lives, which the browser then gives to who waits.
- *
- * @returns how to end the watch
- */
-function watch(remote: Remote<ComputeWorker>, gone: () => void): () => void {
-  const watching = new AbortController();
-  const name = `wold worker ${newId()}`;
-  if (navigator.locks === undefined) return () => undefined;
-  const starting = setTimeout(gone, STARTED_IN);
-  const end = (): void => {
-    clearTimeout(starting);
-    watching.abort();
-  };
-  void remote
-    .hold(name)
-    .then(() => {
-      clearTimeout(starting);
-      return navigator.locks.request(name, { signal: watching.signal }, gone);
-    })
-    // The watch was ended.
-    .catch(() => undefined);
-  return end;
 }
 
 function announce(): void {

@@ -3,63 +3,14 @@ import { encode } from 'fast-png';
 import { encode as encodeJpeg } from 'jpeg-js';
 import { writeGeoTiff, type TiffLayout } from '../../scenes/writeGeoTiff';
 import { placeOnGrid } from '../../scenes/placeOnGrid';
-import { seededRandom } from '../../algebra/random';
-import { isMissing, numberAt, type NumberValues } from '../column';
 import { bytesSource, type FileSource } from '../fileSource';
 import { sourceOf } from '../../testScenes';
 import { readTable } from '../readTable';
-import { sceneOf, type Table } from '../table';
-import { stackHeader } from './stack';
+import { sceneOf } from '../table';
 import { stepFor } from './readScene';
 import { LZW_BIG_ENDIAN } from './lzwPicture';
 import type { ScenePlace } from './scene';
-
-const KINDS = [
-  Uint8Array,
-  Int8Array,
-  Uint16Array,
-  Int16Array,
-  Uint32Array,
-  Int32Array,
-  Float32Array,
-  Float64Array,
-] as const;
-
-/** Made-up bands: whole numbers that every kind holds. */
-function madeUp(width: number, height: number, bands: number, kind: number, seed: number): NumberValues[] {
-  const random = seededRandom(seed);
-  const Kind = KINDS[kind]!;
-  return Array.from({ length: bands }, () => {
-    const values = new Kind(width * height);
-    for (let i = 0; i < values.length; i++) values[i] = random.whole(100);
-    return values;
-  });
-}
-
-const PLACE: ScenePlace = {
-  pixelScale: [30, 30, 0],
-  tiepoint: [0, 0, 0, 500_000, 5_400_000, 0],
-  transformation: null,
-  keys: [1, 1, 0, 1, 1024, 0, 1, 1],
-  doubles: null,
-  ascii: 'UTM zone of an invented valley|',
-};
-
-/** Looks up the entry of a band at a pixel of the whole picture, by the table's own x and y. */
-function looker(table: Table): (band: number, x: number, y: number) => number | null {
-  const { bands } = sceneOf(table)!;
-  const [xs, ys] = [table.columns[bands.length]!, table.columns[bands.length + 1]!];
-  if (xs.kind !== 'number' || ys.kind !== 'number') throw new Error('no places');
-  const rows = new Map(Array.from(xs.values, (x, row) => [`${x} ${ys.values[row]}`, row]));
-  return (band, x, y) => {
-    const row = rows.get(`${x} ${y}`);
-    const column = table.columns[band]!;
-    if (row === undefined || column.kind !== 'number' || isMissing(column, row)) return null;
-    return numberAt(column, row);
-  };
-}
-
-const at = (table: Table, band: number, x: number, y: number) => looker(table)(band, x, y);
+import { KINDS, madeUp, PLACE, looker, at } from './testPictures';
 
 test('what is written as a GeoTIFF is read again: every layout, kind of number, step and region', async () => {
   await fc.assert(
@@ -186,114 +137,6 @@ test('PNG of 8 and 16 bits, clear pixels left out, and JPEG', async () => {
   expect(Math.abs(at(photo, 0, 3, 3)! - 200)).toBeLessThan(3);
 });
 
-const oneBand = (
-  name: string,
-  size: number,
-  value: number,
-  place: ScenePlace | null = null,
-  packed?: 'deflate',
-) => {
-  const values = new Uint8Array(size * size).map((_, i) => (value + i) % 251);
-  return {
-    name,
-    pieces: writeGeoTiff(
-      { width: size, height: size, bands: [{ name: '', values }], noData: null, place },
-      packed ? { packed, tile: 16 } : {},
-    ),
-  };
-};
-
-function stackOf(
-  files: readonly { readonly name: string; readonly pieces: readonly Uint8Array[] }[],
-): FileSource {
-  const sized = files.map(({ name, pieces }) => ({ name, size: sourceOf(pieces).size }));
-  return sourceOf([new TextEncoder().encode(stackHeader(sized)), ...files.flatMap(({ pieces }) => pieces)]);
-}
-
-test('one-band files laid on each other are one scene; other sizes and places are refused by name', async () => {
-  const table = await readTable(
-    stackOf([
-      oneBand('blue.tif', 20, 0),
-      oneBand('red.tif', 20, 7, PLACE, 'deflate'),
-      oneBand('classes.tif', 20, 3),
-    ]),
-    'stack',
-  );
-  expect(table.columns.slice(0, 3).map(({ name }) => name)).toEqual(['blue', 'red', 'classes']);
-  for (const [x, y] of [
-    [0, 0],
-    [17, 3],
-    [19, 19],
-  ] as const) {
-    expect([0, 1, 2].map(band => at(table, band, x, y))).toEqual(
-      [0, 7, 3].map(start => (start + y * 20 + x) % 251),
-    );
-  }
-  expect(sceneOf(table)!.place).toEqual(PLACE);
-  await expect(
-    readTable(stackOf([oneBand('a.tif', 20, 0), oneBand('b.tif', 21, 0)]), 'stack'),
-  ).rejects.toMatchObject({
-    where: 'b.tif',
-    what: expect.stringMatching(/21 × 21.*20 × 20/) as string,
-  });
-  const moved = { ...PLACE, tiepoint: [0, 0, 0, 500_030, 5_400_000, 0] };
-  await expect(
-    readTable(stackOf([oneBand('a.tif', 20, 0, PLACE), oneBand('b.tif', 20, 0, moved)]), 'stack'),
-  ).rejects.toMatchObject({ what: expect.stringContaining('lies elsewhere') as string });
-});
-
-test('a file cut short anywhere, or damaged, is refused with what and where, never by another fault', async () => {
-  const pieces = writeGeoTiff(
-    {
-      width: 40,
-      height: 30,
-      bands: madeUp(40, 30, 3, 2, 5).map((values, j) => ({ name: `${j}`, values })),
-      noData: null,
-      place: PLACE,
-    },
-    { packed: 'deflate', tile: 16 },
-  );
-  const whole = await sourceOf(pieces).read(0, Infinity);
-  const random = seededRandom(7);
-  for (let run = 0; run < 60; run++) {
-    const bytes = run % 2 === 0 ? whole.slice(0, 8 + random.whole(whole.length - 8)) : whole.slice();
-    if (run % 2 === 1) for (let k = 0; k < 3; k++) bytes[4 + random.whole(600)] = random.whole(256);
-    try {
-      const table = await readTable(bytesSource(bytes), 'cut.tif');
-      for (const column of table.columns)
-        expect(column.kind === 'number' && column.values.length).toBe(table.rows);
-    } catch (thrown) {
-      expect((thrown as Error).name).toBe('Problem');
-    }
-  }
-});
-
-test('packing that is not read, and numbers that are none, are named', async () => {
-  const [header, ...rest] = writeGeoTiff({
-    width: 2,
-    height: 2,
-    bands: [{ name: 'a', values: new Uint8Array(4) }],
-    noData: null,
-    place: null,
-  });
-  const change = (tag: number, value: number) => {
-    const bytes = header!.slice();
-    const view = new DataView(bytes.buffer);
-    for (let i = 0; i < view.getUint16(8, true); i++) {
-      if (view.getUint16(10 + 12 * i, true) === tag) view.setUint16(10 + 12 * i + 8, value, true);
-    }
-    return readTable(sourceOf([bytes, ...rest]), 'odd.tif');
-  };
-  await expect(change(259, 7)).rejects.toMatchObject({
-    where: 'odd.tif',
-    what: expect.stringContaining('JPEG') as string,
-  });
-  await expect(change(259, 999)).rejects.toMatchObject({
-    what: expect.stringContaining('method 999') as string,
-  });
-  await expect(change(339, 6)).rejects.toMatchObject({ what: expect.stringContaining('complex') as string });
-});
-
 test('a header of hundreds of bands, and of 64-bit offsets, holds all of their names', async () => {
   const bands = Array.from({ length: 300 }, (_, j) => ({
     name: `Bänd ${j} of the sun`,
@@ -304,30 +147,6 @@ test('a header of hundreds of bands, and of 64-bit offsets, holds all of their n
     const table = await readTable(sourceOf(pieces), 'many.tif');
     expect(table.columns[299]!.name).toBe('Bänd 299 of the sun');
     expect([at(table, 299, 0, 0), at(table, 299, 1, 0)]).toEqual([299, 598]);
-  }
-});
-
-test('bands of different sizes or kinds are not written', () => {
-  const write = (...values: (Uint8Array | Uint16Array)[]) =>
-    writeGeoTiff({
-      width: 2,
-      height: 1,
-      bands: values.map((own, j) => ({ name: `${j}`, values: own })),
-      noData: null,
-      place: null,
-    });
-  expect(() => write(new Uint8Array(2), new Uint8Array(3))).toThrow('another size');
-  expect(() => write(new Uint8Array(2), new Uint16Array(2))).toThrow('different kinds');
-});
-
-test('a stack that is cut short, or whose list is none, is refused with what to do', async () => {
-  const whole = await stackOf([oneBand('a.tif', 8, 0), oneBand('b.tif', 8, 1)]).read(0, Infinity);
-  const text = new TextEncoder().encode('wold pictures\n[{"name":1}]\n');
-  for (const bytes of [whole.slice(0, -5), whole.slice(0, 30), text]) {
-    await expect(readTable(bytesSource(bytes), 'stack')).rejects.toMatchObject({
-      what: expect.stringContaining('stack of pictures') as string,
-      remedy: expect.stringContaining('all at once') as string,
-    });
   }
 });
 
@@ -384,17 +203,6 @@ function bigEndian(header: Uint8Array, tiles: readonly Uint8Array[]): Uint8Array
     }),
   ];
 }
-
-test('a region beyond the picture is refused, one that reaches over its edge is cut', async () => {
-  const { pieces } = oneBand('a.tif', 20, 0);
-  const cut = await readTable(sourceOf(pieces), 'a.tif', undefined, {
-    region: { x: 15, y: 18, width: 50, height: 50 },
-  });
-  expect(sceneOf(cut)!.region).toEqual({ x: 15, y: 18, width: 5, height: 2 });
-  await expect(
-    readTable(sourceOf(pieces), 'a.tif', undefined, { region: { x: 30, y: 0, width: 2, height: 2 } }),
-  ).rejects.toThrow('lies beyond');
-});
 
 test('a huge picture is read by every how many-th pixel, and no more of its file is held than that takes', async () => {
   const [width, height] = [60_000, 50_000];
