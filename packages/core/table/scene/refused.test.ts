@@ -4,7 +4,7 @@ import { bytesSource } from '../fileSource';
 import { sourceOf } from '../../testScenes';
 import { readTable } from '../readTable';
 import { sceneOf } from '../table';
-import { madeUp, PLACE, at, oneBand, stackOf } from './testPictures';
+import { madeUp, PLACE, at, oneBand, stackOf } from '../../testPictures';
 
 test('one-band files laid on each other are one scene; other sizes and places are refused by name', async () => {
   const table = await readTable(

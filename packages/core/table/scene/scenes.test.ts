@@ -10,7 +10,7 @@ import { sceneOf } from '../table';
 import { stepFor } from './readScene';
 import { LZW_BIG_ENDIAN } from './lzwPicture';
 import type { ScenePlace } from './scene';
-import { KINDS, madeUp, PLACE, looker, at } from './testPictures';
+import { KINDS, madeUp, PLACE, looker, at } from '../../testPictures';
 
 test('what is written as a GeoTIFF is read again: every layout, kind of number, step and region', async () => {
   await fc.assert(

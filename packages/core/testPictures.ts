@@ -1,11 +1,11 @@
-import { writeGeoTiff } from '../../scenes/writeGeoTiff';
-import { seededRandom } from '../../algebra/random';
-import { isMissing, numberAt, type NumberValues } from '../column';
-import { type FileSource } from '../fileSource';
-import { sourceOf } from '../../testScenes';
-import { sceneOf, type Table } from '../table';
-import { stackHeader } from './stack';
-import type { ScenePlace } from './scene';
+import { writeGeoTiff } from './scenes/writeGeoTiff';
+import { seededRandom } from './algebra/random';
+import { isMissing, numberAt, type NumberValues } from './table/column';
+import { type FileSource } from './table/fileSource';
+import { sourceOf } from './testScenes';
+import { sceneOf, type Table } from './table/table';
+import { stackHeader } from './table/scene/stack';
+import type { ScenePlace } from './table/scene/scene';
 
 export const KINDS = [
   Uint8Array,
