@@ -2,6 +2,7 @@
 const CORE = [
   'table',
   'algebra',
+  'engines',
   'nearest',
   'stages',
   'words',
@@ -18,7 +19,6 @@ const CORE = [
   'scenes',
   'recipe',
   'report',
-  'engines',
   'demo',
 ];
 
@@ -51,10 +51,16 @@ export default {
       to: { path: '^packages/(core|app)/methods/(all|works|schemas|words|screens)[.]ts$' },
     },
     {
-      name: 'core knows no host',
+      name: 'core knows no host, and no engine that is one',
       severity: 'error',
       from: { path: '^packages/core/' },
-      to: { path: '^packages/(app|server|cli)/' },
+      to: { path: '^packages/(app|server|cli|engines)/' },
+    },
+    {
+      name: 'engines are of the server and the command line',
+      severity: 'error',
+      from: { path: '^packages/(engines|app)/' },
+      to: { path: '^packages/(app|server|cli|engines)/', pathNot: '^packages/$1/' },
     },
     {
       name: 'hosts do not know each other',

@@ -26,7 +26,7 @@ export default {
     'node_modules/(?!(@noble/hashes|d3-contour|d3-array|internmap|kdbush|read-excel-file|unzipper-esm|worker-f|saxen|apache-arrow|flatbuffers|hyparquet|hyparquet-compressors|hysnappy|hyparquet-writer|fzstd|culori|content-disposition|cookie|fast-png|iobuffer|geotiff|quick-lru|xml-utils)/)',
   ],
   moduleNameMapper: {
-    '^@wold/core/(.*)$': '<rootDir>/packages/core/$1',
+    '^@wold/(core|engines)/(.*)$': '<rootDir>/packages/$1/$2',
     '[.]css$': '<rootDir>/jest.styles.cjs',
   },
 };

@@ -2,6 +2,7 @@ import { must } from './run.mjs';
 
 for (const part of [
   'packages/core',
+  'packages/engines',
   'packages/app',
   'packages/server',
   'packages/cli',

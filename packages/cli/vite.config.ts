@@ -10,5 +10,5 @@ export default defineConfig({
     emptyOutDir: true,
   },
   // Core is TypeScript and is bundled; what is installed is left to Node.
-  ssr: { noExternal: ['@wold/core', '@wold/kernels'] },
+  ssr: { noExternal: ['@wold/core', '@wold/engines', '@wold/kernels'] },
 });

@@ -4,5 +4,5 @@ export default defineConfig({
   root: import.meta.dirname,
   build: { ssr: 'main.ts', target: 'node20', outDir: 'dist', emptyOutDir: true },
   // Core is TypeScript and is bundled; what is installed is left to Node.
-  ssr: { noExternal: ['@wold/core'] },
+  ssr: { noExternal: ['@wold/core', '@wold/engines', '@wold/kernels'] },
 });

@@ -1,9 +1,14 @@
+import { Problem } from '../problem';
+import type { Dialect } from './dialect';
+
 /** A statement's rows, entry by entry in the order of its columns; counts may be bigint or text. */
 export type EngineRows = readonly (readonly unknown[])[];
 
 /** A column as an engine tells of it. */
 export interface EngineColumn {
   readonly name: string;
+  /** As the engine calls it. */
+  readonly type: string;
   /** Whether it can be brought to a double: numbers and booleans. */
   readonly isNumber: boolean;
   readonly isBoolean: boolean;
@@ -15,49 +20,39 @@ export interface Engine {
   /** What stands for the table after “from”. */
   readonly from: string;
   readonly columns: readonly EngineColumn[];
-  /** @throws Problem where the engine refuses */
-  readonly ask: (statement: string) => Promise<EngineRows>;
+  /** Different entries of columns as far as the engine keeps them, where it does not count them. */
+  readonly distinct?: ReadonlyMap<string, number>;
+  /**
+   * @param progress told how far a statement is, from 0 to 1, by an engine that knows
+   * @throws Problem where the engine refuses, takes longer than it may, or is stopped
+   */
+  readonly ask: (statement: string, progress?: (done: number) => void) => Promise<EngineRows>;
+  /**
+   * Rows of doubles, block by block, where reading them costs less than the engine's own sums.
+   *
+   * @param each a block's columns and its number of rows, which are there only until it returns
+   */
+  readonly read?: (
+    statement: string,
+    each: (columns: readonly Float64Array[], rows: number) => void,
+  ) => Promise<void>;
   readonly close: () => Promise<void>;
 }
 
-/** How statements differ between engines. */
-export interface Dialect {
-  readonly name: 'PostgreSQL' | 'DuckDB';
-  /** A name of a column, whatever letters it has. */
-  readonly quoted: (name: string) => string;
-  /** A column of numbers or booleans as doubles. */
-  readonly double: (column: EngineColumn) => string;
-  /** The text of a column, from which rows are drawn. */
-  readonly text: (column: string) => string;
-  /** Pairs of measures that a statement holds at most. */
-  readonly mostPairs: number;
-  /** Whether the engine joins sums over a subselect into one, which would centre each entry anew for each of them. */
-  readonly fence: string;
+/** The column of that name that holds numbers. @throws Problem where there is none */
+export function numberColumn(
+  { columns, from }: Pick<Engine, 'columns' | 'from'>,
+  name: string,
+): EngineColumn {
+  const found = columns.find(column => column.name === name);
+  if (found?.isNumber === true) return found;
+  throw new Problem(
+    found === undefined ? 'the table has no such column' : 'it holds no numbers',
+    'Check the recipe’s columns against the table.',
+    `${from}, column “${name}”`,
+  );
 }
 
-/** A number as it stands in statements: in parentheses, since a sign may follow another. */
-export const literal = (value: number): string => `(${value.toExponential(17)})`;
-
-/** A text as it stands in statements. */
-export const quotedText = (text: string): string => `'${text.replace(/'/g, "''")}'`;
-
-const standardQuotes = (name: string): string => `"${name.replace(/"/g, '""')}"`;
-
-export const POSTGRES: Dialect = {
-  name: 'PostgreSQL',
-  quoted: standardQuotes,
-  // Booleans have no cast to doubles of their own.
-  double: ({ name, isBoolean }) => `${standardQuotes(name)}${isBoolean ? '::int' : ''}::float8`,
-  text: column => `${column}::text`,
-  mostPairs: 320,
-  fence: ' offset 0',
-};
-
-export const DUCKDB: Dialect = {
-  name: 'DuckDB',
-  quoted: standardQuotes,
-  double: ({ name }) => `cast(${standardQuotes(name)} as double)`,
-  text: column => `cast(${column} as varchar)`,
-  mostPairs: 1275,
-  fence: '',
-};
+/** A number out of an engine's answer; NaN for none. */
+export const numberOf = (value: unknown): number =>
+  value === null || value === undefined ? NaN : Number(value);

@@ -1,15 +1,32 @@
-import { quotedText, type Engine } from './engine';
+import { Problem } from '../problem';
+import type { Engine } from './engine';
 
 /**
  * A SELECT of so many rows, the same for the same seed in every engine: those whose key and seed have the least MD5 (Rivest
  * 1992).
+ *
+ * @param key a column whose entries tell rows apart; null where all columns together do, whose texts may differ between engines
+ * @throws Problem where there is no such column
  */
-export const sampleStatement = (
-  { dialect, from, columns }: Engine,
-  key: string,
+export function sampleStatement(
+  { dialect, from, columns }: Pick<Engine, 'dialect' | 'from' | 'columns'>,
+  key: string | null,
   rows: number,
   seed: number,
-): string => {
-  const text = dialect.text(dialect.quoted(key));
-  return `select ${columns.map(({ name }) => dialect.quoted(name)).join(', ')} from ${from} where ${dialect.quoted(key)} is not null order by md5(${text} || ${quotedText(`:${seed}`)}), ${text} limit ${rows}`;
-};
+): string {
+  const by = key === null ? columns : columns.filter(({ name }) => name === key);
+  if (by.length === 0) {
+    throw new Problem(
+      'the table has no such column',
+      'Name another that tells rows apart.',
+      `column “${key}”`,
+    );
+  }
+  const texts = by.map(dialect.textOf);
+  const text =
+    key === null ? dialect.joined(texts.map(one => `coalesce(${one}, ${dialect.text('')})`)) : texts[0]!;
+  const mixed = dialect.md5(dialect.joined([text, dialect.text(String(seed))]));
+  const where = key === null ? '' : ` where ${dialect.quoted(key)} is not null`;
+  const all = columns.map(({ name }) => dialect.quoted(name)).join(', ');
+  return `select ${all} from ${from}${where} order by ${mixed}, ${text} limit ${rows}`;
+}

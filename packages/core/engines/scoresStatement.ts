@@ -1,5 +1,7 @@
 import { columnOf, type Matrix } from '../algebra/matrix';
-import { literal, type Engine } from './engine';
+import { literal, sumOf, type Layer } from './dialect';
+import type { Engine } from './engine';
+import { entryName, plainAsk, wholeRows, type WholeAsk } from './wholeAsk';
 
 /** How rows are placed: Σ coefficient × (entry − mean) / unit. */
 export interface Scoring {
@@ -16,24 +18,38 @@ export interface Scoring {
  * A SELECT of every row with its scores, to be run as it is, kept as a view or as a table. Rows that lack a measure have NULL.
  *
  * @param key a column that tells rows apart, which stands first; null for none
+ * @param ask how entries are treated; as they are without it
  */
 export function scoresStatement(
-  { dialect, from, columns }: Engine,
+  engine: Engine,
   { measures, means, units, coefficients, names }: Scoring,
   key: string | null,
+  ask: Pick<WholeAsk, 'measures' | 'reversed' | 'shares' | 'transforms'> = plainAsk(measures),
 ): string {
-  const entries = measures.map(name => dialect.double(columns.find(column => column.name === name)!));
-  const scores = names.map((_, d) => {
+  const { dialect, from } = engine;
+  const { layers } = wholeRows(engine, plainAsk(ask.measures, ask));
+  const [first, ...more] = layers as [Layer, ...Layer[]];
+  const keyed: Layer = key === null ? [] : [['wold_key', dialect.quoted(key)]];
+  const kept: Layer = key === null ? [] : [['wold_key', 'wold_key']];
+  const places = measures.map(name => ask.measures.indexOf(name));
+  const scores = names.map((_, d): Layer[number] => {
     const weights = columnOf(coefficients, d);
-    const terms = entries.map(
-      (entry, j) => `(${entry} - ${literal(means[j]!)}) * ${literal(weights[j]! / units[j]!)}`,
+    const terms = places.map(
+      (j, k) => `(${entryName(j)}-${literal(means[k]!)})*${literal(weights[k]! / units[k]!)}`,
     );
-    return `${terms.join('\n    + ')} as d${d}`;
+    return [`wold_d${d}`, sumOf(terms)];
   });
+  let inner = from;
+  [[...keyed, ...first], ...more.map(layer => [...kept, ...layer]), [...kept, ...scores]].forEach(
+    (layer, at) => {
+      const items = layer.map(([name, expression]) => `${expression} as ${name}`).join(',\n    ');
+      inner = `(\n  select ${items}\n  from ${inner}\n) as layer${at}`;
+    },
+  );
   // What has no end is no score.
   const whole = names.map(
-    (name, d) => `case when (d${d} - d${d}) = 0 then d${d} end as ${dialect.quoted(name)}`,
+    (name, d) => `case when wold_d${d}-wold_d${d}=0 then wold_d${d} end as ${dialect.quoted(name)}`,
   );
-  const keys = key === null ? [] : [dialect.quoted(key)];
-  return `select ${[...keys, ...whole].join(', ')}\nfrom (\n  select ${[...keys, ...scores].join(',\n    ')}\n  from ${from}\n) as scored`;
+  const own = key === null ? [] : [`wold_key as ${dialect.quoted(key)}`];
+  return `select ${[...own, ...whole].join(', ')}\nfrom ${inner}`;
 }

@@ -1,18 +1,32 @@
 import type { Host } from '../host';
 import { zeros, type Matrix } from '../algebra/matrix';
 import { Problem } from '../problem';
-import type { Condition } from '../table/condition';
-import { literal, quotedText, type Engine, type EngineColumn } from './engine';
+import { numberColumn, numberOf, type Engine } from './engine';
+import { readProducts } from './readProducts';
+import { NO_LEVEL, type First, type Sums } from './sums';
+import { tilesOf, tileSums } from './tiles';
+import {
+  entryName,
+  leastStatement,
+  refuseOutside,
+  WEIGHT,
+  wholeRows,
+  type WholeAsk,
+  type WholeRows,
+} from './wholeAsk';
 
-/** What is asked of a table that stays in its engine. */
-export interface WholeAsk {
-  readonly measures: readonly string[];
-  readonly weight: string | null;
-  /** Conditions that a row meets, all of them. */
-  readonly only: readonly Condition[];
+/** Moments of the rows of a group. */
+export interface GroupMoments {
+  /** Null for rows without an entry of the label. */
+  readonly level: string | null;
+  readonly n: number;
+  readonly total: number;
+  readonly means: Float64Array;
+  /** Σ w (x − mean of the group)(y − mean of the group), in the units of the whole. */
+  readonly products: Matrix;
 }
 
-/** What components and factors need of a table, over the rows that have all measures. */
+/** What components, factors and discriminant axes need of a table, over the rows that have all measures. */
 export interface WholeMoments {
   readonly measures: readonly string[];
   readonly n: number;
@@ -21,10 +35,12 @@ export interface WholeMoments {
   readonly means: Float64Array;
   readonly least: Float64Array;
   readonly most: Float64Array;
-  /** The range of each measure, so that no square of a spread over- or underflows. */
+  /** The range of each measure, so that no square of a spread over- or underflows; 1 where nothing varies. */
   readonly units: Float64Array;
   /** Σ w (x − mean)(y − mean), measures × measures, in these units. */
   readonly products: Matrix;
+  /** By level, where groups were asked for. */
+  readonly groups: readonly GroupMoments[] | null;
 }
 
 /**
@@ -37,103 +53,113 @@ export interface WholeMoments {
 export async function wholeMoments(
   engines: readonly Engine[],
   ask: WholeAsk,
-  host: Host,
+  host: Pick<Host, 'progress'>,
 ): Promise<WholeMoments> {
   const { measures } = ask;
   const p = measures.length;
-  const shards = engines.map(engine => ({ engine, source: sourceOf(engine, ask) }));
+  const shards = engines.map(engine => ({ engine, rows: wholeRows(engine, ask) }));
+  await refuseUndefined(engines, ask);
   const firsts: First[] = [];
-  for (const { engine, source } of shards) firsts.push(await firstPass(engine, source, p));
+  for (const [at, { engine, rows }] of shards.entries()) {
+    firsts.push(await firstPass(engine, rows, p, done => host.progress((0.2 * (at + done)) / shards.length)));
+  }
   host.progress(0.2);
   const first = merged(firsts, p);
   if (first.n < 3) {
     throw new Problem(
       `${first.n} rows have all ${p} measures`,
-      'Leave out the measures that are mostly missing.',
+      await worstMeasures(engines, measures),
       engines[0]!.from,
     );
   }
-  const scales = Float64Array.from(first.least, (low, j) => Math.max(first.most[j]! - low, Number.MIN_VALUE));
-  const constant = measures.find((_, j) => first.most[j] === first.least[j]);
-  if (constant !== undefined) {
-    throw new Problem('every entry is the same', 'Set it aside.', `column “${constant}”`);
-  }
+  const scales = Float64Array.from(first.least, (low, j) => {
+    const range = first.most[j]! - low;
+    return range === 0 ? 1 : Math.max(range, Number.MIN_VALUE);
+  });
+  const groups = new Map<string, Sums>();
   const mostPairs = engines.reduce((most, { dialect }) => Math.min(most, dialect.mostPairs), Infinity);
   const tiles = tilesOf(p, mostPairs);
-  const sums = new Float64Array(p);
-  const pairs = zeros(p, p);
-  for (const [at, tile] of tiles.entries()) {
-    for (const [index, { engine, source }] of shards.entries()) {
-      const found = await tileSums(engine, source, first, scales, tile);
-      if (found.n !== firsts[index]!.n) {
-        throw new Problem(
-          `the table changed while it was read (${firsts[index]!.n} rows, then ${found.n})`,
-          'Run it again, or on a copy that stays as it is.',
-          engine.from,
-        );
-      }
-      if (tile.diagonal) tile.rows.forEach((i, k) => (sums[i]! += found.sums[k]!));
-      tile.pairs.forEach(([i, j], k) => (pairs.values[j * p + i]! += found.pairs[k]!));
+  const reads = ask.by === null && engines.every(({ read }) => read !== undefined);
+  for (const [index, { engine, rows }] of shards.entries()) {
+    const tell = (done: number) => host.progress(0.2 + (0.8 * (index + done)) / shards.length);
+    const refuse = (n: number): void => refuseChanged(engine, firsts[index]!.n, n);
+    if (reads) {
+      refuse(await readProducts(engine, rows, first, scales, groups, done => tell(done / firsts[index]!.n)));
+      continue;
     }
-    host.progress(0.2 + (0.8 * (at + 1)) / tiles.length);
+    for (const [at, tile] of tiles.entries()) {
+      const of = (done: number) => tell((at + done) / tiles.length);
+      refuse(await tileSums(engine, rows, ask, first, scales, tile, groups, of));
+    }
   }
-  return corrected(ask, first, scales, sums, pairs);
+  return corrected(ask, first, scales, [...groups]);
 }
 
-interface First {
-  readonly n: number;
-  readonly total: number;
-  readonly means: Float64Array;
-  readonly least: Float64Array;
-  readonly most: Float64Array;
+/** @throws Problem where an entry lies outside of what its function is defined for */
+async function refuseUndefined(engines: readonly Engine[], ask: WholeAsk): Promise<void> {
+  if (ask.shares === 'none' && ask.transforms.every(transform => transform === 'none')) return;
+  for (const engine of engines) {
+    const [row] = await engine.ask(leastStatement(engine, ask));
+    refuseOutside(ask, row!.map(numberOf));
+  }
 }
 
-/** A square of pairs. */
-interface Tile {
-  /** Whether it lies on the diagonal, and so tells the sums of its own measures. */
-  readonly diagonal: boolean;
-  readonly rows: readonly number[];
-  readonly pairs: readonly (readonly [number, number])[];
-}
-
-/** The whole rows, their measures as x0, x1, … and their weight as w. */
-function sourceOf({ dialect, from, columns }: Engine, { measures, weight, only }: WholeAsk): string {
-  const column = (name: string): EngineColumn => {
-    const found = columns.find(one => one.name === name);
-    if (found?.isNumber !== true) {
-      throw new Problem(
-        found === undefined ? 'the table has no such column' : 'it holds no numbers',
-        'Check the recipe’s columns against the table.',
-        `${from}, column “${name}”`,
-      );
+/** Which measures lack the most, to be set aside. */
+async function worstMeasures(engines: readonly Engine[], measures: readonly string[]): Promise<string> {
+  const missing = measures.map(() => 0);
+  for (const engine of engines) {
+    const { dialect, from } = engine;
+    const most = dialect.mostColumns;
+    for (let start = 0; start < measures.length; start += most) {
+      const wanted = measures.slice(start, start + most).map(name => {
+        const x = dialect.double(numberColumn(engine, name));
+        return `sum(case when ${x}-${x}=0 then 0 else 1 end)`;
+      });
+      const [row] = await engine.ask(`select ${wanted.join(', ')} from ${from}`);
+      row!.map(numberOf).forEach((count, k) => (missing[start + k]! += count || 0));
     }
-    return found;
-  };
-  const entries = measures.map((name, j) => `${dialect.double(column(name))} as x${j}`);
-  const weighted = weight === null ? '1' : dialect.double(column(weight));
-  const conditions = only.map(condition => conditionOf(dialect, condition));
-  const where = conditions.length === 0 ? '' : ` where ${conditions.join(' and ')}`;
-  const inner = `select ${[...entries, `${weighted} as w`].join(', ')} from ${from}${where}`;
-  // What is missing or has no end is not itself less itself.
-  const whole = `${measures.map((_, j) => `(x${j}-x${j})`).join('+')}+(w-w)=0 and w>0`;
-  return `select * from (${inner}) as entries where ${whole}`;
+  }
+  const worst = [...missing.keys()]
+    .filter(j => missing[j]! > 0)
+    .sort((a, b) => missing[b]! - missing[a]!)
+    .slice(0, 3)
+    .map(j => `“${measures[j]}” (${missing[j]} missing)`);
+  return worst.length === 0
+    ? 'Loosen the conditions on rows.'
+    : `Set aside the measures that lack the most: ${worst.join(', ')}.`;
 }
 
-function conditionOf({ quoted, text }: Engine['dialect'], condition: Condition): string {
-  const column = quoted(condition.column);
-  return 'levels' in condition
-    ? `${text(column)} in (${condition.levels.map(quotedText).join(', ')})`
-    : `${column} between ${literal(condition.from)} and ${literal(condition.to)}`;
+async function firstPass(
+  { ask, dialect }: Engine,
+  rows: WholeRows,
+  p: number,
+  progress: (done: number) => void,
+): Promise<First> {
+  const parts: number[][] = [];
+  let [n, total] = [0, 0];
+  for (let start = 0; start < p; start += dialect.mostColumns) {
+    const places = Array.from({ length: Math.min(dialect.mostColumns, p - start) }, (_, k) => start + k);
+    const each = places.map(entryName).map(x => `sum(${WEIGHT}*${x})/sum(${WEIGHT}), min(${x}), max(${x})`);
+    const wanted = ['count(*)', `sum(${WEIGHT})`, ...each];
+    const of = (done: number) => progress((start + done * places.length) / p);
+    const [row] = await ask(dialect.aggregates({ ...rows, centred: null, wanted, by: null }), of);
+    const [found, sum, ...rest] = row!.map(numberOf);
+    if (start > 0) refuseChanged({ from: rows.from }, n, found!);
+    [n, total] = [found!, sum!];
+    places.forEach((_, k) => parts.push(rest.slice(3 * k, 3 * k + 3)));
+  }
+  const part = (at: number) => Float64Array.from(parts, figures => figures[at]!);
+  return { n, total, means: part(0), least: part(1), most: part(2) };
 }
 
-const numberOf = (value: unknown): number => (value === null || value === undefined ? NaN : Number(value));
-
-async function firstPass({ ask }: Engine, source: string, p: number): Promise<First> {
-  const each = Array.from({ length: p }, (_, j) => `sum(w*x${j})/sum(w), min(x${j}), max(x${j})`);
-  const [row] = await ask(`select count(*), sum(w), ${each.join(', ')} from (${source}) as whole`);
-  const [n, total, ...rest] = row!.map(numberOf);
-  const part = (at: number) => Float64Array.from({ length: p }, (_, j) => rest[3 * j + at]!);
-  return { n: n!, total: total!, means: part(0), least: part(1), most: part(2) };
+/** @throws Problem where another number of rows was found than before */
+function refuseChanged({ from }: Pick<Engine, 'from'>, before: number, now: number): void {
+  if (before === now) return;
+  throw new Problem(
+    `the table changed while it was read (${before} rows, then ${now})`,
+    'Run it again, or on a copy that stays as it is.',
+    from,
+  );
 }
 
 /** First passes of several engines as one. */
@@ -159,53 +185,18 @@ function merged(parts: readonly First[], p: number): First {
   };
 }
 
-/** Squares of pairs with so many in each at most. */
-function tilesOf(p: number, mostPairs: number): Tile[] {
-  const side = Math.max(1, Math.floor(Math.sqrt(mostPairs)));
-  const starts = Array.from({ length: Math.ceil(p / side) }, (_, k) => k * side);
-  const range = (from: number) => Array.from({ length: Math.min(side, p - from) }, (_, k) => from + k);
-  return starts.flatMap(a =>
-    starts
-      .filter(b => b >= a)
-      .map(b => {
-        const [rows, columns] = [range(a), range(b)];
-        const pairs = rows.flatMap(i => columns.filter(j => j >= i).map(j => [i, j] as const));
-        return { diagonal: a === b, rows, pairs };
-      }),
-  );
-}
-
-async function tileSums(
-  { ask, dialect }: Engine,
-  source: string,
-  { means }: First,
-  scales: Float64Array,
-  { rows, pairs }: Tile,
-): Promise<{ readonly n: number; readonly sums: readonly number[]; readonly pairs: readonly number[] }> {
-  const used = [...new Set([...rows, ...pairs.map(([, j]) => j)])];
-  const centred = used.map(j => `(x${j}-${literal(means[j]!)})/${literal(scales[j]!)} as c${j}`);
-  const inner = `select w, ${centred.join(', ')} from (${source}) as whole${dialect.fence}`;
-  const wanted = [...rows.map(i => `sum(w*c${i})`), ...pairs.map(([i, j]) => `sum(w*c${i}*c${j})`)];
-  const [row] = await ask(`select count(*), ${wanted.join(', ')} from (${inner}) as centred`);
-  const [n, ...values] = row!.map(numberOf);
-  return { n: n!, sums: values.slice(0, rows.length), pairs: values.slice(rows.length) };
-}
-
 function corrected(
-  { measures }: WholeAsk,
+  { measures, by }: WholeAsk,
   { n, total, means, least, most }: First,
   scales: Float64Array,
-  sums: Float64Array,
-  pairs: Matrix,
+  groups: readonly (readonly [string, Sums])[],
 ): WholeMoments {
   const p = measures.length;
-  const products = zeros(p, p);
-  for (let i = 0; i < p; i++) {
-    for (let j = i; j < p; j++) {
-      const value = pairs.values[j * p + i]! - (sums[i]! * sums[j]!) / total;
-      products.values[j * p + i] = value;
-      products.values[i * p + j] = value;
-    }
+  const sums = new Float64Array(p);
+  const pairs = zeros(p, p);
+  for (const [, group] of groups) {
+    group.sums.forEach((value, j) => (sums[j]! += value));
+    group.pairs.values.forEach((value, k) => (pairs.values[k]! += value));
   }
   return {
     measures,
@@ -216,6 +207,32 @@ function corrected(
     least,
     most,
     units: scales,
-    products,
+    products: about(pairs, sums, total),
+    groups:
+      by === null
+        ? null
+        : groups
+            .map(([level, group]) => ({
+              level: level === NO_LEVEL ? null : level,
+              n: group.n,
+              total: group.total,
+              means: means.map((mean, j) => mean + (scales[j]! * group.sums[j]!) / group.total),
+              products: about(group.pairs, group.sums, group.total),
+            }))
+            .sort((a, b) => (a.level === null ? 1 : b.level === null ? -1 : a.level < b.level ? -1 : 1)),
   };
+}
+
+/** Products about the means, both triangles, from those about other numbers. */
+function about(pairs: Matrix, sums: Float64Array, total: number): Matrix {
+  const p = sums.length;
+  const products = zeros(p, p);
+  for (let i = 0; i < p; i++) {
+    for (let j = i; j < p; j++) {
+      const value = pairs.values[j * p + i]! - (sums[i]! * sums[j]!) / total;
+      products.values[j * p + i] = value;
+      products.values[i * p + j] = value;
+    }
+  }
+  return products;
 }

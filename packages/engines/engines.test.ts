@@ -1,16 +1,21 @@
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parquetWriteBuffer } from 'hyparquet-writer';
 import { entry } from '@wold/core/algebra/matrix';
 import { seededRandom } from '@wold/core/algebra/random';
 import type { Engine } from '@wold/core/engines/engine';
+import { plainAsk } from '@wold/core/engines/wholeAsk';
 import { sampleStatement } from '@wold/core/engines/sampleStatement';
 import { scoresStatement } from '@wold/core/engines/scoresStatement';
 import { wholeMoments, type WholeMoments } from '@wold/core/engines/wholeMoments';
 import { quietHost } from '@wold/core/host';
+import { CLICKHOUSE, POSTGRES } from '@wold/core/engines/dialect';
+import { PLAIN_LIMITS, type Limits } from './asked';
+import { clickhousePart } from './clickhouse';
 import { openFile } from './duckdb';
 import { openPostgres } from './postgres';
+import { startClickhouse, type TestClickhouse } from './testClickhouse';
 import { startPostgres, type TestPostgres } from './testPostgres';
 
 // Each table stands in every engine that there is, and is held against sums over its rows by themselves.
@@ -61,36 +66,78 @@ const TABLES: readonly Made[] = [
 
 const folder = mkdtempSync(join(tmpdir(), 'wold-engines-'));
 let postgres: TestPostgres | null = null;
+let clickhouse: TestClickhouse | null = null;
 
 beforeAll(async () => {
   postgres = await startPostgres();
   if (postgres === null) console.log('PostgreSQL is not installed: its tests are left out.');
-  for (const { name, columns, rows } of TABLES) {
-    const columnData = columns.map((column, j) => ({
-      name: column,
-      data: rows.map(row => row[j]!),
-      type: 'DOUBLE' as const,
-      nullable: true,
-    }));
-    writeFileSync(join(folder, `${name}.parquet`), new Uint8Array(parquetWriteBuffer({ columnData })));
-    if (postgres === null) continue;
-    const quoted = columns.map(column => `"${column.replace(/"/g, '""')}"`);
-    await postgres.run(`create table ${name} (${quoted.map(column => `${column} float8`).join(', ')})`);
-    const places = columns.map((_, j) => `$${j + 1}::float8[]`);
-    await postgres.run(
-      `insert into ${name} select * from unnest(${places.join(', ')})`,
-      columns.map((_, j) => rows.map(row => row[j])),
-    );
+  clickhouse = await startClickhouse();
+  if (clickhouse === null) console.log('ClickHouse is not installed: its tests are left out.');
+  for (const table of TABLES) {
+    fileOf(table);
+    if (postgres !== null) await inPostgres(postgres, table);
+    if (clickhouse !== null) await inClickhouse(clickhouse, table);
   }
 }, 120_000);
-afterAll(() => postgres?.stop());
+afterAll(async () => {
+  await postgres?.stop();
+  await clickhouse?.stop();
+  rmSync(folder, { recursive: true });
+});
 
-const ENGINES = ['DuckDB', 'PostgreSQL'] as const;
+function fileOf({ name, columns, rows }: Made): void {
+  const columnData = columns.map((column, j) => ({
+    name: column,
+    data: rows.map(row => row[j]!),
+    type: 'DOUBLE' as const,
+    nullable: true,
+  }));
+  writeFileSync(join(folder, `${name}.parquet`), new Uint8Array(parquetWriteBuffer({ columnData })));
+}
+
+async function inPostgres({ run }: TestPostgres, { name, columns, rows }: Made): Promise<void> {
+  const quoted = columns.map(POSTGRES.quoted);
+  await run(`create table ${name} (${quoted.map(column => `${column} float8`).join(', ')})`);
+  const places = columns.map((_, j) => `$${j + 1}::float8[]`);
+  await run(
+    `insert into ${name} select * from unnest(${places.join(', ')})`,
+    columns.map((_, j) => rows.map(row => row[j])),
+  );
+}
+
+/** Half of the rows at either shard, and a table over both. */
+async function inClickhouse({ run }: TestClickhouse, { name, columns, rows }: Made): Promise<void> {
+  const quoted = columns.map(column => `${CLICKHOUSE.quoted(column)} Nullable(Float64)`).join(', ');
+  for (const shard of [0, 1] as const) {
+    await run(shard, `create table part_${name} (${quoted}) engine = MergeTree order by tuple()`);
+    const own = rows.filter((_, i) => i % 2 === shard);
+    const lines = own.map(row =>
+      row
+        .map(value =>
+          value === null ? '\\N' : Number.isNaN(value) ? 'nan' : String(value).replace('Infinity', 'inf'),
+        )
+        .join('\t'),
+    );
+    await run(shard, `insert into part_${name} format TabSeparated\n${lines.join('\n')}\n`);
+    await run(shard, `create table ${name} (${quoted}) engine = Distributed(two, default, part_${name})`);
+  }
+}
+
+const ENGINES = ['DuckDB', 'PostgreSQL', 'ClickHouse'] as const;
+type EngineName = (typeof ENGINES)[number];
 
 /** The engine with a table; null where it is not installed. */
-async function opened(engine: (typeof ENGINES)[number], table: string): Promise<Engine | null> {
-  if (engine === 'DuckDB') return openFile(folder, `${table}.parquet`);
-  return postgres === null ? null : openPostgres(postgres.address, `public.${table}`);
+async function opened(engine: EngineName, table: string, limits?: Limits): Promise<Engine | null> {
+  switch (engine) {
+    case 'DuckDB':
+      return openFile(folder, `${table}.parquet`, limits);
+    case 'PostgreSQL':
+      return postgres === null ? null : openPostgres(postgres.address, `public.${table}`, limits);
+    case 'ClickHouse': {
+      if (clickhouse === null) return null;
+      return clickhousePart(clickhouse.addresses[0]).open(table, limits ?? PLAIN_LIMITS);
+    }
+  }
 }
 
 /** Sums of products over the whole rows, in units of each measure so that none over- or underflows. */
@@ -135,7 +182,7 @@ describe.each(ENGINES)('%s', engine => {
       for (const weighted of [false, true]) {
         const source = await opened(engine, name);
         if (source === null) return;
-        const ask = { measures, weight: weighted ? 'w' : null, only: [] };
+        const ask = plainAsk(measures, { weight: weighted ? 'w' : null });
         const found = await wholeMoments([source], ask, quietHost);
         await source.close();
         const truth = bruteForce(table, measures, weighted);
@@ -155,7 +202,7 @@ describe.each(ENGINES)('%s', engine => {
     const measures = ['m0', 'm1', 'm2', 'm3'];
     const shards = [await opened(engine, 'plain'), await opened(engine, 'far')];
     if (shards.some(shard => shard === null)) return;
-    const ask = { measures, weight: 'w', only: [] };
+    const ask = plainAsk(measures, { weight: 'w' });
     const both = await wholeMoments(shards as Engine[], ask, quietHost);
     for (const shard of shards) await shard!.close();
     const rows = [...TABLES[0]!.rows, ...TABLES[1]!.rows];
@@ -172,11 +219,11 @@ describe.each(ENGINES)('%s', engine => {
     const source = await opened(engine, 'plain');
     if (source === null) return;
     const only = [{ column: 'id', from: 1, to: 100 }];
-    const found = await wholeMoments([source], { measures: ['m0', 'm1'], weight: null, only }, quietHost);
+    const found = await wholeMoments([source], plainAsk(['m0', 'm1'], { only }), quietHost);
     expect(found.n).toBe(100);
-    const nothing = { measures: ['m0', 'nothing'], weight: null, only: [] };
+    const nothing = plainAsk(['m0', 'nothing']);
     await expect(wholeMoments([source], nothing, quietHost)).rejects.toThrow(/no such column/);
-    const empty = { measures: ['m0', 'm1'], weight: null, only: [{ column: 'id', from: -2, to: -1 }] };
+    const empty = plainAsk(['m0', 'm1'], { only: [{ column: 'id', from: -2, to: -1 }] });
     await expect(wholeMoments([source], empty, quietHost)).rejects.toThrow(/0 rows have all 2 measures/);
     await source.close();
   });
@@ -190,7 +237,7 @@ describe.each(ENGINES)('%s', engine => {
     const units = Float64Array.of(2, 0.5, 1);
     const names = ['Lime “and” so on', 'Dimension 2'];
     const statement = scoresStatement(source, { measures, means, units, coefficients, names }, 'id');
-    const rows = await source.ask(`${statement} order by 1`);
+    const rows = await source.ask(`${statement} order by ${source.dialect.quoted('id')}`);
     await source.close();
     const table = TABLES.find(({ name }) => name === 'odd')!;
     expect(rows).toHaveLength(table.rows.length);
@@ -212,23 +259,25 @@ describe.each(ENGINES)('%s', engine => {
 });
 
 test('the same seed draws the same rows in every engine, another seed others', async () => {
-  const drawn = async (engine: (typeof ENGINES)[number], seed: number): Promise<number[] | null> => {
+  const drawn = async (engine: EngineName, seed: number, key: string | null): Promise<number[] | null> => {
     const source = await opened(engine, 'plain');
     if (source === null) return null;
-    // The key of both is a whole number, whose text is alike.
-    const whole = {
-      ...source,
-      dialect: { ...source.dialect, text: (column: string) => `cast(cast(${column} as integer) as varchar)` },
-    };
-    const rows = await source.ask(sampleStatement(whole, 'id', 40, seed));
+    const rows = await source.ask(sampleStatement(source, key, 40, seed));
     await source.close();
     return rows.map(row => Number(row[0])).sort((a, b) => a - b);
   };
-  const [duck, other] = [await drawn('DuckDB', 1), await drawn('DuckDB', 2)];
+  const [duck, other] = [await drawn('DuckDB', 1, 'id'), await drawn('DuckDB', 2, 'id')];
   expect(new Set(duck).size).toBe(40);
   expect(other).not.toEqual(duck);
-  const elsewhere = await drawn('PostgreSQL', 1);
-  if (elsewhere !== null) expect(elsewhere).toEqual(duck);
+  for (const engine of ENGINES) {
+    const elsewhere = await drawn(engine, 1, 'id');
+    if (elsewhere !== null) expect(elsewhere).toEqual(duck);
+    // Where no column tells rows apart, all of them together do.
+    const byAll = await drawn(engine, 1, null);
+    if (byAll === null) continue;
+    expect(new Set(byAll).size).toBe(40);
+    expect(await drawn(engine, 1, null)).toEqual(byAll);
+  }
 });
 
 test('a table that changes between its tiles is refused', async () => {
@@ -237,13 +286,14 @@ test('a table that changes between its tiles is refused', async () => {
   const changing: Engine = {
     ...source,
     dialect: { ...source.dialect, mostPairs: 100 },
+    read: undefined as never,
     ask: async statement => {
       const rows = await source.ask(statement);
       return ++asked === 3 ? [[Number(rows[0]![0]) + 1, ...rows[0]!.slice(1)]] : rows;
     },
   };
   const measures = TABLES.find(({ name }) => name === 'wide')!.columns.slice(2);
-  await expect(wholeMoments([changing], { measures, weight: null, only: [] }, quietHost)).rejects.toThrow(
+  await expect(wholeMoments([changing], plainAsk(measures), quietHost)).rejects.toThrow(
     /the table changed while it was read \(260 rows, then 261\)/,
   );
   await source.close();
