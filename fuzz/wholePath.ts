@@ -9,7 +9,7 @@ import { readCodebook } from '@wold/core/table/codebook';
 import { bytesSource } from '@wold/core/table/fileSource';
 import { readTable } from '@wold/core/table/readTable';
 import type { Table } from '@wold/core/table/table';
-import { runStudy } from '../packages/cli/runStudy';
+import { runStudy } from '../packages/core/recipe/runStudy';
 import type { Bytes } from './corpus';
 
 /** What came of a file: it was read and reduced, or refused with what to do, or something is wrong with Wold. */

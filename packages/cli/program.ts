@@ -14,8 +14,8 @@ import { bytesSource, type FileSource } from '@wold/core/table/fileSource';
 import { readTable, readWithNewRows } from '@wold/core/table/readTable';
 import { sceneOf, type Table } from '@wold/core/table/table';
 import { fileStems } from '@wold/core/writeup/fileStem';
-import { runSource } from './runSource';
-import { FILE_KINDS, runStudy, type StudyRun } from './runStudy';
+import { runSource } from '@wold/engines/runSource';
+import { FILE_KINDS, runStudy, type StudyRun } from '@wold/core/recipe/runStudy';
 import { compare, writeComparisons, type ScenesRun } from './scenes';
 import { pathsOf, sourceOf } from './inputs';
 import { studyReport } from './studyReport';
@@ -83,13 +83,10 @@ function addRun(command: Command, { say, warn, helpers = [] }: Output): void {
     )
     .option(
       '--source <name=address...>',
-      'where the table lies: a folder of Parquet and CSV files, or postgres://…; several are parts of one table. --table names it there',
+      'where the table lies: a folder of Parquet and CSV files, postgres://…, clickhouse+http://…, or env:VARIABLE that holds one of these; the same name again is another part of it. --table names the table there',
     )
     .addOption(
-      new Option(
-        '--sample <rows>',
-        'rows of a source that come back, for maps and all else that needs rows; 0 for none',
-      )
+      new Option('--sample <rows>', 'rows of a source that come back, for maps and all else that needs rows')
         .argParser(wholeNumber)
         .default(20_000),
     )
@@ -97,6 +94,11 @@ function addRun(command: Command, { say, warn, helpers = [] }: Output): void {
     .option(
       '--key <column>',
       'the column of a source that tells its rows apart; the recipe’s identity where it is left out',
+    )
+    .addOption(
+      new Option('--seconds <number>', 'that a statement may take in the engine of a source')
+        .argParser(wholeNumber)
+        .default(3600),
     )
     .addOption(
       new Option('--only <kinds>', `kinds of files, parted by commas: ${FILE_KINDS.join(', ')}`).argParser(
@@ -110,7 +112,7 @@ function addRun(command: Command, { say, warn, helpers = [] }: Output): void {
           exitCode: EXIT.usage,
         });
       }
-      if (options.source !== undefined) return runOnSource(recipePath, options, { say, warn });
+      if (options.source !== undefined) return runOnSource(recipePath, options, { say, warn, helpers });
       const given = await givenStudy(recipePath, options.table !== undefined, warn);
       const { recipe } = given;
       if (options.table === undefined) {
@@ -180,32 +182,27 @@ interface RunOptions {
   readonly source?: string[];
   readonly sample: number;
   readonly seed: number;
+  readonly seconds: number;
   readonly key?: string;
 }
 
 /** A recipe on a table that stays in its engine. */
 async function runOnSource(
   recipePath: string,
-  { source, table, out, only, sample, seed, key = undefined }: RunOptions,
-  { say, warn }: Output,
+  { source, table, out, only, sample, seed, seconds, key = undefined }: RunOptions,
+  { say, warn, helpers = [] }: Output,
 ): Promise<void> {
   const [name, ...more] = table ?? [];
   if (name === undefined || more.length > 0) {
     throw new Problem('a source needs one table', 'Give its name with --table.', '--source');
   }
   const { recipe } = await givenStudy(recipePath, true, warn);
-  const asked = { sources: source!, table: name, only, sample, seed, key: key ?? null };
-  const ran = await runSource(recipe, asked);
-  for (const [part, files] of [
-    ['whole', ran.whole],
-    ['sample', ran.sample],
-  ] as const) {
-    if (files.length > 0) await writeFiles(join(out, part), files);
-  }
-  for (const line of ran.lines) say(line);
-  say(
-    `${ran.whole.length} files of all rows in ${join(out, 'whole')}, ${ran.sample.length} of the sample in ${join(out, 'sample')}`,
-  );
+  const limits = { seconds };
+  const asked = { sources: source!, table: name, only, sample, seed, key: key ?? null, limits };
+  const { files, lines } = await runSource(recipe, asked, { ...quietHost, helpers });
+  await writeFiles(out, files);
+  for (const line of lines) say(line);
+  say(`${files.length} files in ${out}: ${files.map(file => file.name).join(', ')}`);
 }
 
 /** A recipe that was run on a table. */

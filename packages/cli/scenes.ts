@@ -9,7 +9,7 @@ import { sceneOf } from '@wold/core/table/table';
 import { dimensionName } from '@wold/core/writeup/dimensionName';
 import { fileStems } from '@wold/core/writeup/fileStem';
 import { sourceOf } from './inputs';
-import type { Reduced } from './runStudy';
+import type { Reduced } from '@wold/core/recipe/runStudy';
 import { writeFiles } from './writeFiles';
 
 /** The components of several scenes by one recipe, those of the first to begin with. */

@@ -1,4 +1,9 @@
 import type { Helper } from '@wold/kernels/team';
+import type { SampleOf } from './table/sampleOf';
+import type { WholeAsk } from './engines/wholeAsk';
+import type { WholeColumn } from './engines/wholeColumns';
+import type { WholeMoments } from './engines/wholeMoments';
+import { Problem } from './problem';
 import type { Steps } from './stages/steps';
 
 /** What differs between the hosts that core runs on: a browser's worker, Node, a test. */
@@ -19,8 +24,30 @@ export interface Host {
   readonly follow?:
     | (<Out, State>(steps: Steps<Out, State>, key: string, tell?: (done: number) => void) => Promise<State>)
     | undefined;
+  /** Asks the engines that hold tables which came as samples; absent where none can be reached. */
+  readonly engines?: EngineWork | undefined;
   /** A dear result that is kept from before, or was found elsewhere meanwhile, or else found now and kept. */
   readonly once?: (<Out>(key: string, work: () => Promise<Out>) => Promise<Out>) | undefined;
+}
+
+/** What a host asks of the engines that hold tables. All may be stopped with the work that asks for it. */
+export interface EngineWork {
+  readonly moments: (of: SampleOf, asked: WholeAsk, progress: Host['progress']) => Promise<WholeMoments>;
+  /** @param labels columns whose commonest entries are counted */
+  readonly columns: (
+    of: SampleOf,
+    labels: readonly string[],
+    progress: Host['progress'],
+  ) => Promise<readonly WholeColumn[]>;
+}
+
+/** What asks the engine that a sample came from. @throws Problem where there is none */
+export function engineWorkOf({ engines }: Host, { source, table }: SampleOf): EngineWork {
+  if (engines !== undefined) return engines;
+  throw new Problem(
+    `the rows are a sample of the table ${table}, which cannot be reached from here`,
+    `Start Wold with --source ${source}=…, or reduce the sample alone.`,
+  );
 }
 
 /** An errand: a part of some work that another thread can do: what goes in and what comes out are plain data. */

@@ -6,6 +6,8 @@ import { asked, PLAIN_LIMITS, type Limits } from './asked';
 import { schemaAndName, type Part, type SourceTable } from './source';
 
 const NUMBERS = new Set(['int2', 'int4', 'int8', 'float4', 'float8', 'numeric', 'bool']);
+/** Entries as the engine writes them: days and times stay what they are, whatever the zone here. */
+const AS_TEXT = { getTypeParser: () => (text: string) => text };
 /** How long a server may take to let one in, in milliseconds. */
 const TO_CONNECT = 15_000;
 
@@ -68,7 +70,9 @@ async function connected(address: string, where: string, limits: Limits): Promis
         'PostgreSQL',
         where,
         limits,
-        async () => (await client.query({ text, values: [...values], rowMode: 'array' })).rows as unknown[][],
+        async () =>
+          (await client.query({ text, values: [...values], rowMode: 'array', types: AS_TEXT }))
+            .rows as unknown[][],
         cancel,
       ),
     // One that hangs is not waited for.

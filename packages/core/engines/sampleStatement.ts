@@ -3,7 +3,7 @@ import type { Engine } from './engine';
 
 /**
  * A SELECT of so many rows, the same for the same seed in every engine: those whose key and seed have the least MD5 (Rivest
- * 1992).
+ * 1992), which stands last. Numbers come as doubles, all else as text.
  *
  * @param key a column whose entries tell rows apart; null where all columns together do, whose texts may differ between engines
  * @throws Problem where there is no such column
@@ -27,6 +27,8 @@ export function sampleStatement(
     key === null ? dialect.joined(texts.map(one => `coalesce(${one}, ${dialect.text('')})`)) : texts[0]!;
   const mixed = dialect.md5(dialect.joined([text, dialect.text(String(seed))]));
   const where = key === null ? '' : ` where ${dialect.quoted(key)} is not null`;
-  const all = columns.map(({ name }) => dialect.quoted(name)).join(', ');
-  return `select ${all} from ${from}${where} order by ${mixed}, ${text} limit ${rows}`;
+  const entries = columns.map(
+    (column, j) => `${column.isNumber ? dialect.double(column) : dialect.textOf(column)} as wold_e${j}`,
+  );
+  return `select ${entries.join(', ')}, ${mixed} as wold_order from ${from}${where} order by wold_order, ${text} limit ${rows}`;
 }

@@ -3,16 +3,24 @@ import { literal, sumOf, type Layer } from './dialect';
 import type { Engine } from './engine';
 import { entryName, plainAsk, wholeRows, type WholeAsk } from './wholeAsk';
 
-/** How rows are placed: Σ coefficient × (entry − mean) / unit. */
-export interface Scoring {
+/** How rows are placed by their treated measures: Σ coefficient × (entry − mean) / unit − origin. */
+export interface LinearScoring {
   readonly measures: readonly string[];
   readonly means: Float64Array;
   readonly units: Float64Array;
   /** Measures × dimensions. */
   readonly coefficients: Matrix;
-  /** Names of the dimensions. */
+  /** What is taken off each score; nothing without it. */
+  readonly origin?: Float64Array;
+}
+
+/** The same with the dimensions' names, by which the engine is to call them. */
+export interface Scoring extends LinearScoring {
   readonly names: readonly string[];
 }
+
+/** What scores need of how entries are treated. */
+export type ScoresAsk = Pick<WholeAsk, 'measures' | 'reversed' | 'shares' | 'transforms' | 'codes'>;
 
 /**
  * A SELECT of every row with its scores, to be run as it is, kept as a view or as a table. Rows that lack a measure have NULL.
@@ -22,9 +30,9 @@ export interface Scoring {
  */
 export function scoresStatement(
   engine: Engine,
-  { measures, means, units, coefficients, names }: Scoring,
+  { measures, means, units, coefficients, names, origin }: Scoring,
   key: string | null,
-  ask: Pick<WholeAsk, 'measures' | 'reversed' | 'shares' | 'transforms'> = plainAsk(measures),
+  ask: ScoresAsk = plainAsk(measures),
 ): string {
   const { dialect, from } = engine;
   const { layers } = wholeRows(engine, plainAsk(ask.measures, ask));
@@ -37,7 +45,7 @@ export function scoresStatement(
     const terms = places.map(
       (j, k) => `(${entryName(j)}-${literal(means[k]!)})*${literal(weights[k]! / units[k]!)}`,
     );
-    return [`wold_d${d}`, sumOf(terms)];
+    return [`wold_d${d}`, origin === undefined ? sumOf(terms) : `(${sumOf(terms)})-${literal(origin[d]!)}`];
   });
   let inner = from;
   [[...keyed, ...first], ...more.map(layer => [...kept, ...layer]), [...kept, ...scores]].forEach(

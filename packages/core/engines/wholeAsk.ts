@@ -8,7 +8,13 @@ export type WholeTransform = 'none' | 'log' | 'log1p' | 'square-root';
 /** Shares of a row that engines have. */
 export type WholeShares = 'none' | 'proportions' | 'hellinger';
 
-/** What is asked of a table that stays in its engine. */
+/** Numbers of a column that stand for a missing entry. */
+export interface MissingNumbers {
+  readonly column: string;
+  readonly codes: readonly number[];
+}
+
+/** What is asked of a table that stays in its engine, by the names that this has for its columns. */
 export interface WholeAsk {
   readonly measures: readonly string[];
   readonly weight: string | null;
@@ -21,6 +27,7 @@ export interface WholeAsk {
   readonly transforms: readonly WholeTransform[];
   /** The column whose groups are told apart; rows without an entry of it are a group too, null. */
   readonly by: string | null;
+  readonly codes: readonly MissingNumbers[];
 }
 
 /** An ask of measures as they are. */
@@ -32,6 +39,7 @@ export const plainAsk = (measures: readonly string[], more: Partial<WholeAsk> = 
   shares: 'none',
   transforms: measures.map(() => 'none'),
   by: null,
+  codes: [],
   ...more,
 });
 
@@ -51,9 +59,8 @@ export type WholeRows = Pick<Aggregates, 'from' | 'only' | 'layers' | 'whole'>;
  * @throws Problem where a column is missing or holds no numbers
  */
 export function wholeRows(engine: Engine, ask: WholeAsk): WholeRows {
-  const { dialect, from } = engine;
   const { measures, weight, by, shares, transforms } = ask;
-  const double = (name: string) => dialect.double(numberColumn(engine, name));
+  const double = (name: string) => doubleOf(engine, name, ask.codes);
   const carried = [WEIGHT, ...(by === null ? [] : [GROUP])];
   const turned = new Map(ask.reversed.map(({ measure, ends }) => [measure, ends]));
   const raw = measures.map((name, j): Layer[number] => {
@@ -79,11 +86,22 @@ export function wholeRows(engine: Engine, ask: WholeAsk): WholeRows {
   // What is missing or has no end is not itself less itself.
   const nothing = sumOf(measures.map((_, j) => `(${entryName(j)}-${entryName(j)})`));
   return {
-    from,
-    only: ask.only.map(condition => conditionOf(engine, condition)),
+    from: engine.from,
+    only: ask.only.map(condition => conditionOf(engine, condition, ask.codes)),
     layers,
     whole: `(${nothing})+(${WEIGHT}-${WEIGHT})=0 and ${WEIGHT}>0`,
   };
+}
+
+/** A column's numbers, without those that stand for a missing one. */
+export function doubleOf(
+  engine: Pick<Engine, 'dialect' | 'columns' | 'from'>,
+  name: string,
+  codes: WholeAsk['codes'],
+): string {
+  const x = engine.dialect.double(numberColumn(engine, name));
+  const own = codes.find(({ column }) => column === name)?.codes ?? [];
+  return own.length === 0 ? x : `case when ${x} in (${own.map(literal).join(', ')}) then null else ${x} end`;
 }
 
 /** An entry as it is treated; nothing where a function is not defined for it. */
@@ -118,6 +136,7 @@ function groupOf({ columns, dialect, from }: Engine, by: string): string {
 export function conditionOf(
   engine: Pick<Engine, 'dialect' | 'columns' | 'from'>,
   condition: Condition,
+  codes: WholeAsk['codes'] = [],
 ): string {
   const { dialect, columns, from } = engine;
   const column = columns.find(({ name }) => name === condition.column);
@@ -129,7 +148,7 @@ export function conditionOf(
     );
   }
   if (!('levels' in condition)) {
-    return `${dialect.double(numberColumn(engine, column.name))} between ${literal(condition.from)} and ${literal(condition.to)}`;
+    return `${doubleOf(engine, column.name, codes)} between ${literal(condition.from)} and ${literal(condition.to)}`;
   }
   if (condition.levels.length === 0) return '1=0';
   // Texts of numbers differ between engines.

@@ -1,3 +1,4 @@
+import type { LinearScoring } from '../engines/scoresStatement';
 import type { PreparationInput } from '../preparation/prepared';
 import type { Rename } from '../preparation/renamed';
 import type { Stage } from '../stages/stage';
@@ -37,6 +38,8 @@ export interface Method<
   readonly stages: Stages;
   readonly stage: Stage<Ask, Result>;
   readonly placement: (result: Result) => Placement;
+  /** How rows are placed by sums of their treated measures; null where a result does not, absent where none does. */
+  readonly scoring?: (result: Result) => LinearScoring | null;
   /** Multiplications that finding its dimensions again takes, about; not there where it has none that could be. */
   readonly againWork?: (result: Result) => number;
   /** What places rows that are only placed, where the result itself does not. */

@@ -68,6 +68,7 @@ export function prepareMatrix(
     counts: false,
     divisor: cases === null ? NaN : cases - 1,
     covariances,
+    sample: null,
     precision: precisionOf(columns, sds, scale === 'unit-variance'),
   };
 }

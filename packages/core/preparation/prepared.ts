@@ -49,6 +49,8 @@ export interface PreparationInput extends Treatment {
   readonly cases: number | null;
   /** How a column of text is split into words, which then are the measures; null where the measures are columns. */
   readonly words: WordsSettings | null;
+  /** Of a sample of a table in its engine: whether figures are of the sample alone; of the whole where it is absent. */
+  readonly extent?: 'sample' | undefined;
 }
 
 /** What was done to arrive at the prepared numbers, without the numbers themselves. */
@@ -92,13 +94,15 @@ export interface PreparedRows extends Account {
   readonly bytes: readonly Uint8Array[] | null;
 }
 
-/** Second moments that methods work from where the table gives these in place of rows. */
+/** Second moments that methods work from where the table gives these in place of rows, or stays in its engine. */
 export interface PreparedMoments extends Account {
   readonly kind: 'moments';
   /** Covariances of the scaled measures. */
   readonly covariances: Matrix;
   /** How far an entry of these may be off, for the digits it is given with. */
   readonly precision: number;
+  /** Rows in the same means and units, where these are moments of a table in its engine: a sample of it. Else null. */
+  readonly sample: PreparedRows | null;
 }
 
 /** Distances of the rows used, where the table gives these in place of measures. */
@@ -162,10 +166,17 @@ export const ofWords = (): Problem =>
     'Reduce the words by components or by a map of neighbours.',
   );
 
-/** The rows' block. @throws Problem where there are none */
+/** The rows' block, a sample's where the whole is in its engine; or null. */
+export const rowsAtHand = (prepared: Prepared): PreparedRows | null =>
+  prepared.kind === 'rows' ? prepared : prepared.sample;
+
+/** The same, for relations that only rows tell: the sample, where there is one. */
+export const ofRows = (prepared: Prepared): Prepared => rowsAtHand(prepared) ?? prepared;
+
+/** The rows' block, a sample's where the whole is in its engine. @throws Problem where there are none */
 export function rowsOf(any: AnyPrepared): PreparedRows {
-  const prepared = measuresOf(any);
-  if (prepared.kind === 'rows') return prepared;
+  const rows = rowsAtHand(measuresOf(any));
+  if (rows !== null) return rows;
   throw new Problem(
     'a table of relations has no rows to be placed on its dimensions.',
     'Open the table that it was made from.',
@@ -199,6 +210,6 @@ export function accountOf(prepared: AnyPrepared): Account {
     } = prepared;
     return account;
   }
-  const { kind: _k, covariances: _c, precision: _p, ...account } = prepared;
+  const { kind: _k, covariances: _c, precision: _p, sample: _s, ...account } = prepared;
   return account;
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { conditionSchema } from '../table/conditionSchema';
 import { LONGEST_REASON } from '../limits';
 import { listOf } from '../listSchema';
 import { MISSING_RULES } from './missing';
@@ -14,11 +15,6 @@ import { REPEAT_RULES } from '../table/repeats';
 export const scaleEnds = z
   .strictObject({ least: z.number(), most: z.number() })
   .refine(({ least, most }) => least < most, 'the least end of a scale must be below the most');
-
-export const conditionSchema = z.union([
-  z.strictObject({ column: z.string(), levels: z.array(z.string()) }),
-  z.strictObject({ column: z.string(), from: z.number(), to: z.number() }),
-]);
 
 export const preparationFields = {
   /** Rows set aside by hand, by their place in the table of that key, counted from 0. */
@@ -53,6 +49,8 @@ export const preparationFields = {
     'measure',
   ),
   scale: z.enum(SCALES),
+  /** Of a table in its engine: whether figures are of the sample alone. */
+  extent: z.literal('sample').optional(),
   weighting: z.enum(WEIGHTINGS),
   /** How many rows a table of correlations or covariances was made from. */
   cases: z.int().min(3).nullable().default(null),

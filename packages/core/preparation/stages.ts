@@ -1,3 +1,5 @@
+import type { WholeAsk } from '../engines/wholeAsk';
+import type { WholeMoments } from '../engines/wholeMoments';
 import { stage } from '../stages/stage';
 import type { OriginalBox, TreatedBox } from './boxes';
 import type { MeasureDistribution } from './distribution';
@@ -31,7 +33,12 @@ export const distribution = stage<OfPreparation & { readonly measure: string }, 
   [treated],
 );
 
+/** Sums over a table that stays in its engine. */
+export const wholeMoments = stage<{ readonly asked: WholeAsk }, WholeMoments>('wholeMoments', 1, 'long', [], {
+  kept: true,
+});
+
 /** What every method works from. */
-export const prepared = stage<OfPreparation, AnyPrepared>('prepared', 1, 'light', [treated]);
+export const prepared = stage<OfPreparation, AnyPrepared>('prepared', 1, 'light', [treated, wholeMoments]);
 
 export const account = stage<OfPreparation, Account>('account', 1, 'light', [prepared]);

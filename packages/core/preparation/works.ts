@@ -9,6 +9,9 @@ import { prepareDistances } from './prepareDistances';
 import { prepareWords } from './prepareWords';
 import { accountOf, type PreparationInput } from './prepared';
 import * as stages from './stages';
+import { engineWorkOf } from '../host';
+import { prepareWhole, wholeOf } from './prepareWhole';
+import { wholeAskOf } from './wholeAskOf';
 import { treatmentOf } from './treatmentOf';
 import type { Treated } from './treatment';
 
@@ -30,12 +33,24 @@ export const PREPARATION_WORKS: readonly Worked[] = [
   worked(stages.distribution, async ({ preparation, measure }, bench) =>
     measureDistribution(bench.table, measure, await treatedOf(bench, preparation), preparation),
   ),
+  worked(stages.wholeMoments, ({ asked }, { table, host }) => {
+    const { source } = table;
+    if (source.format !== 'engine') throw new Error('Only a sample has a whole.');
+    return engineWorkOf(host, source.sample).moments(source.sample, asked, host.progress);
+  }),
   worked(stages.prepared, async ({ preparation }, bench) => {
     const { table, host } = bench;
     const { matrix } = table;
     if (preparation.words !== null) return prepareWords(table, preparation, preparation.words, host);
     if (matrix?.kind === 'distance') {
       return prepareDistances(table, matrix, preparation, weightFor(table, preparation));
+    }
+    if (wholeOf(table, preparation) !== null) {
+      const asked = wholeAskOf(preparation, table.arranged);
+      const moments = await bench.need(stages.wholeMoments, { asked });
+      // By the study's names, in the same order.
+      const named = { ...moments, measures: preparation.measures };
+      return prepareWhole(table, named, preparation, await treatedOf(bench, preparation));
     }
     // What was treated of a very large table is not held beside what is prepared.
     const entries = table.rows * preparation.measures.length;

@@ -4,13 +4,17 @@ import { divisorOver } from '../preparation/rowWeights';
 import { ranks } from '../preparation/transform';
 import { momentsOf } from '../table/moments';
 import { preparedProducts } from '../preparation/preparedProducts';
-import { completeRows, type Prepared, type PreparedRows } from '../preparation/prepared';
+import { completeRows, ofRows, type Prepared, type PreparedRows } from '../preparation/prepared';
 import { polychoricCorrelations } from './polychoric';
 import { correlationOf } from './relations';
 
 export const CORRELATION_KINDS = ['pearson', 'spearman', 'polychoric'] as const;
 /** Pearson's correlation; Spearman's (1904), Pearson's of the ranks, ties sharing their mean rank; or polychoric ones. */
 export type CorrelationKind = (typeof CORRELATION_KINDS)[number];
+
+/** What tells correlations of a kind: ranks and categories are of rows, a sample's where the whole is in its engine. */
+export const toldBy = (prepared: Prepared, kind: CorrelationKind): Prepared =>
+  kind === 'pearson' ? prepared : ofRows(prepared);
 
 /**
  * Correlations of all prepared measures, over the rows used and with their weights; over the rows that have both

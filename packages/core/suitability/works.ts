@@ -1,7 +1,8 @@
 import { stretch } from '../host';
-import { measuresOf } from '../preparation/prepared';
+import { measuresOf, ofRows } from '../preparation/prepared';
 import { prepared } from '../preparation/stages';
 import { worked, type Worked } from '../stages/worked';
+import { toldBy } from './correlationMatrix';
 import { relations } from './relations';
 import * as stages from './stages';
 import { normality, suitability } from './suitability';
@@ -11,10 +12,10 @@ export const SUITABILITY_WORKS: readonly Worked[] = [
     relations(measuresOf(await bench.need(prepared, { preparation })), measure),
   ),
   worked(stages.normality, async (ask, bench) =>
-    normality(measuresOf(await bench.need(prepared, ask)), bench.host),
+    normality(ofRows(measuresOf(await bench.need(prepared, ask))), bench.host),
   ),
   worked(stages.suitability, async ({ preparation, kind }, { host, need }) => {
-    const rows = measuresOf(await need(prepared, { preparation }));
+    const rows = toldBy(measuresOf(await need(prepared, { preparation })), kind);
     const normal = await need(stages.normality, { preparation }, stretch(host, 0, 0.2));
     return suitability(rows, kind, stretch(host, 0.2, 1), normal);
   }),

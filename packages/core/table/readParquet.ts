@@ -9,6 +9,7 @@ import {
   type SchemaTree,
 } from 'hyparquet';
 import { compressors } from 'hyparquet-compressors';
+import { SAMPLE_KEY, sampleOfSchema } from './sampleOf';
 import { quietHost, stretch, type Host, type Errand } from '../host';
 import { Problem } from '../problem';
 import { MOST_CELLS, refuseTooLarge } from './bounds';
@@ -19,7 +20,7 @@ import { entryText } from './entryText';
 import { blobSource, readAll, sourceKey, type FileBlob, type FileSource } from './fileSource';
 import { fileTable } from './fileTable';
 import { isFlatChunk, readFlatChunk } from './flatChunk';
-import type { Table } from './table';
+import type { Source, Table } from './table';
 
 /** Columns read together: few, so that what the package makes of them is soon let go. */
 const AT_A_TIME = 64;
@@ -59,7 +60,7 @@ export async function readParquet(source: FileSource, name: string, host: Host =
     return fileTable({
       key: await key,
       name,
-      source: { format: 'Parquet' },
+      source: sourceIn(metadata),
       columns: [...own, ...others],
       rows: Number(metadata.num_rows),
     });
@@ -71,6 +72,16 @@ export async function readParquet(source: FileSource, name: string, host: Host =
       name,
     );
   }
+}
+
+/** A sample of a table in its engine says so. */
+function sourceIn({ key_value_metadata: notes }: FileMetaData): Source {
+  const text = notes?.find(({ key }) => key === SAMPLE_KEY)?.value;
+  if (text === undefined) return { format: 'Parquet' };
+  const sample = sampleOfSchema.safeParse(JSON.parse(text));
+  if (!sample.success)
+    throw new Error(`its “${SAMPLE_KEY}” is not understood: ${sample.error.issues[0]!.message}`);
+  return { format: 'engine', sample: sample.data };
 }
 
 /** @throws Error where groups of rows do not add up to the table, or a chunk says that it holds what cannot be */

@@ -1,3 +1,4 @@
+import type { SampleOf } from './sampleOf';
 import type { Arrangement } from './arrangement';
 import type { Column } from './column';
 import type { Dialect } from './readingChoices';
@@ -12,8 +13,8 @@ export type Source =
   | { readonly format: 'JSON' }
   | { readonly format: 'Parquet' }
   | { readonly format: 'Arrow' }
-  /** Sums over a table that stays in a SQL engine. */
-  | { readonly format: 'engine' }
+  /** A sample of a table that stays in its engine. */
+  | { readonly format: 'engine'; readonly sample: SampleOf }
   | { readonly format: 'scene'; readonly file: SceneFile; readonly scene: Scene }
   | { readonly format: 'workbook'; readonly sheet: string; readonly sheets: readonly string[] };
 
@@ -63,6 +64,10 @@ export interface Table {
 /** What is known of the picture whose pixels the rows are; null where they are none. */
 export const sceneOf = ({ source }: Pick<Table, 'source'>): Scene | null =>
   source.format === 'scene' ? source.scene : null;
+
+/** What the rows are a sample of; null where they are all there is. */
+export const sampleOf = ({ source }: Pick<Table, 'source'>): SampleOf | null =>
+  source.format === 'engine' ? source.sample : null;
 
 /** Whether the rows are cases, which correlations and covariances are not. */
 export const hasCases = ({ matrix }: Pick<Table, 'matrix'>): boolean =>

@@ -1,7 +1,7 @@
 import { columnOf, zeros, type Matrix } from '../../algebra/matrix';
 import { aboveAverage } from '../../dimensions/aboveAverage';
 import { holding } from '../../dimensions/rules';
-import type { Prepared, PreparedWords } from '../../preparation/prepared';
+import { rowsAtHand, type Prepared, type PreparedWords } from '../../preparation/prepared';
 import { quietHost, type Host } from '../../host';
 import { Problem } from '../../problem';
 import type { Decomposition } from './decompose';
@@ -98,7 +98,7 @@ function scoresOf(
 ): Pick<Components, 'scores' | 'placedScores'> {
   if (prepared.kind === 'words') return wordScores(prepared, coefficients);
   const none = zeros(0, prepared.measures.length);
-  const { values, placedValues } = prepared.kind === 'rows' ? prepared : { values: none, placedValues: none };
+  const { values, placedValues } = rowsAtHand(prepared) ?? { values: none, placedValues: none };
   return {
     scores: scores === null ? scoresBy(values, columns, coefficients) : leading(scores, coefficients.columns),
     placedScores: scoresBy(placedValues, columns, coefficients),

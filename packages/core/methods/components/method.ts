@@ -22,5 +22,11 @@ export const componentsMethod: Method<ComponentsSettings, Kept, Components, type
   stages: { ...stages },
   stage: stages.components,
   placement: componentsPlacement,
+  scoring: ({ measures, means, divisors, coefficients }) => ({
+    measures,
+    means,
+    units: divisors,
+    coefficients,
+  }),
   againWork: componentsAgainWork,
 };

@@ -29,5 +29,12 @@ export const discriminantMethod: Method<DiscriminantSettings, DiscriminantAsk, D
     stages: { ...stages },
     stage: stages.discriminant,
     placement: discriminantPlacement,
+    scoring: ({ measures, means, divisors, coefficients, origin }) => ({
+      measures,
+      means,
+      units: divisors,
+      coefficients,
+      origin,
+    }),
     againWork: axesAgainWork,
   };

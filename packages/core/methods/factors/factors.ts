@@ -1,7 +1,7 @@
 import { columnOf, zeros, type Matrix } from '../../algebra/matrix';
 import { product } from '../../algebra/product';
 import { quietHost, stretch, type Host } from '../../host';
-import type { Prepared, PreparedRows } from '../../preparation/prepared';
+import { rowsAtHand, type Prepared, type PreparedRows } from '../../preparation/prepared';
 import { divisorOver } from '../../preparation/rowWeights';
 import { momentsOf } from '../../table/moments';
 import { correlationMatrix, type CorrelationKind } from '../../suitability/correlationMatrix';
@@ -57,8 +57,11 @@ export function factors(
   const kept = [...measures.keys()].filter(j => !without.includes(measures[j]!));
   const { correlations, ...smoothing } = smoothed(block(all, kept));
   // A sum of ratings is made of them as they are; one of what lies behind them is of correlations.
-  const of = prepared.kind === 'rows' ? prepared : null;
-  const spreads = of === null ? [] : kept.map(j => spreadOf(of, j));
+  const of = rowsAtHand(prepared);
+  const spreads =
+    of === null
+      ? []
+      : kept.map(j => (prepared.kind === 'rows' ? spreadOf(prepared, j) : spreadAlready(prepared, j)));
   const units = of === null ? kept.map(j => sds[j]!) : kept.map((j, at) => spreads[at]!.sd * divisors[j]!);
   const covariances = asked.kind === 'pearson' ? scaled(correlations, units) : correlations;
   const common = commonFactors(correlations, covariances, n, asked, stretch(host, 0.4, 1));
@@ -100,6 +103,12 @@ interface Spread {
   readonly mean: number;
   readonly sd: number;
 }
+
+/** Rows of a sample stand about the means of the whole, in its units. */
+const spreadAlready = ({ sds, divisors }: Prepared, j: number): Spread => ({
+  mean: 0,
+  sd: sds[j]! / divisors[j]!,
+});
 
 function spreadOf({ values, weights, counts }: PreparedRows, j: number): Spread {
   const column = columnOf(values, j);

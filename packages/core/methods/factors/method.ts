@@ -22,5 +22,7 @@ export const factorsMethod: Method<FactorsSettings, FactorsAsk, Factors, typeof 
   stages: { ...stages },
   stage: stages.factors,
   placement: factorsPlacement,
+  scoring: ({ measures, centres, units, scores }) =>
+    'what' in scores ? null : { measures, means: centres, units, coefficients: scores.coefficients },
   againWork: factorsAgainWork,
 };

@@ -8,7 +8,7 @@ import { prepared } from '../../preparation/stages';
 import type { RotationSettings } from '../../rotation/rotateLoadings';
 import type { Bench } from '../../stages/bench';
 import { worked, type Worked } from '../../stages/worked';
-import { correlationMatrix } from '../../suitability/correlationMatrix';
+import { correlationMatrix, toldBy } from '../../suitability/correlationMatrix';
 import { outcomeOnScores } from '../outcome';
 import type { MethodWork } from '../work';
 import { block } from '../../algebra/block';
@@ -30,12 +30,16 @@ import { signsTowards } from './turned';
 
 const works: readonly Worked[] = [
   worked(stages.measureCorrelations, async ({ preparation, correlations }, { need, host }) =>
-    correlationMatrix(measuresOf(await need(prepared, { preparation })), correlations, host),
+    correlationMatrix(
+      toldBy(measuresOf(await need(prepared, { preparation })), correlations),
+      correlations,
+      host,
+    ),
   ),
   worked(stages.factors, async (ask, bench) => {
     const { need, host } = bench;
     const { preparation, without, correlations } = ask;
-    const rows = measuresOf(await need(prepared, { preparation }));
+    const rows = toldBy(measuresOf(await need(prepared, { preparation })), correlations);
     refuseMany(keptPlaces(rows.measures, without).length);
     const all = await need(stages.measureCorrelations, { preparation, correlations }, stretch(host, 0, 0.4));
     return factors(rows, without, await askedOf(ask, rows, bench), stretch(host, 0.4, 1), all);

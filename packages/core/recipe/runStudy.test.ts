@@ -1,9 +1,9 @@
-import { sherds } from '@wold/core/demo/sherds';
-import { freshRecipe } from '@wold/core/recipe/fresh';
-import { parseRecipe } from '@wold/core/recipe/schema';
-import { writeRecipe } from '@wold/core/recipe/writeRecipe';
-import { readDelimited } from '@wold/core/table/readDelimited';
-import { withFewDraws } from '@wold/core/testTables';
+import { sherds } from '../demo/sherds';
+import { freshRecipe } from './fresh';
+import { parseRecipe } from './schema';
+import { writeRecipe } from './writeRecipe';
+import { readDelimited } from '../table/readDelimited';
+import { withFewDraws } from '../testTables';
 import { runStudy } from './runStudy';
 
 const read = (text: string) => readDelimited(new TextEncoder().encode(text), 'made.csv');

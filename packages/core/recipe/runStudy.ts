@@ -1,12 +1,12 @@
-import { quietHost, type Host } from '@wold/core/host';
-import { alsoFor, extensionOf, fileKindsOf, reductionFile } from '@wold/core/methods/files';
-import { METHOD_FILES, workOf } from '@wold/core/methods/works';
-import { arrangementOf } from '@wold/core/recipe/arrangementOf';
-import { arrangeWithScores } from '@wold/core/recipe/arrangeWithScores';
-import { compute, studyBench } from '@wold/core/recipe/compute';
-import { figuresOf, writeFigures } from '@wold/core/recipe/figures';
-import { fitRecipe } from '@wold/core/recipe/fitRecipe';
-import { outputOf } from '@wold/core/recipe/outputOf';
+import { quietHost, type Host } from '../host';
+import { alsoFor, extensionOf, fileKindsOf, reductionFile } from '../methods/files';
+import { METHOD_FILES, workOf } from '../methods/works';
+import { arrangementOf } from './arrangementOf';
+import { arrangeWithScores } from './arrangeWithScores';
+import { compute, studyBench } from './compute';
+import { figuresOf, writeFigures } from './figures';
+import { fitRecipe } from './fitRecipe';
+import { outputOf } from './outputOf';
 import {
   fullLayersFile,
   givesFullLayers,
@@ -14,25 +14,25 @@ import {
   SCENE_EXTENSIONS,
   SCENE_FILES,
   sceneFile,
-} from '@wold/core/recipe/sceneFiles';
-import { askOf, preparationFor, preparationOf, reductionRequest } from '@wold/core/recipe/requests';
-import type { Components } from '@wold/core/methods/components/components';
-import type { Recipe, Reduction } from '@wold/core/recipe/schema';
-import { scoreColumnsOf } from '@wold/core/recipe/scoreColumns';
-import { writeRecipe } from '@wold/core/recipe/writeRecipe';
-import type { AskFigures } from '@wold/core/methods/work';
-import { Problem, problemData } from '@wold/core/problem';
-import { doneTable, type DoneTable } from '@wold/core/recipe/sideBySide';
-import type { Account, PreparationInput } from '@wold/core/preparation/prepared';
-import { STAGES } from '@wold/core/recipe/stages';
-import type { Bench } from '@wold/core/stages/bench';
-import type { Memo } from '@wold/core/stages/memo';
-import { ownCount } from '@wold/core/table/newRows';
-import { UNLIKE } from '@wold/core/use/placedAccount';
-import type { FileSource } from '@wold/core/table/fileSource';
-import { hasCases, sceneOf, type Table } from '@wold/core/table/table';
-import type { OutputFile } from '@wold/core/writeup/csv';
-import { fileStems } from '@wold/core/writeup/fileStem';
+} from './sceneFiles';
+import { askOf, preparationFor, preparationOf, reductionRequest } from './requests';
+import type { Components } from '../methods/components/components';
+import type { Recipe, Reduction } from './schema';
+import { scoreColumnsOf } from './scoreColumns';
+import { writeRecipe } from './writeRecipe';
+import type { AskFigures } from '../methods/work';
+import { Problem, problemData } from '../problem';
+import { doneTable, type DoneTable } from './sideBySide';
+import type { Account, PreparationInput } from '../preparation/prepared';
+import { STAGES } from './stages';
+import type { Bench } from '../stages/bench';
+import type { Memo } from '../stages/memo';
+import { ownCount } from '../table/newRows';
+import { UNLIKE } from '../use/placedAccount';
+import type { FileSource } from '../table/fileSource';
+import { hasCases, sceneOf, type Table } from '../table/table';
+import type { OutputFile } from '../writeup/csv';
+import { fileStems } from '../writeup/fileStem';
 
 /** The kinds of files that a study gives. */
 export const FILE_KINDS: readonly string[] = [...METHOD_FILES, ...SCENE_FILES, 'figures', 'recipe'];
@@ -53,6 +53,7 @@ export interface Reduced {
   readonly reduction: Reduction;
   readonly account: Account;
   readonly result: object;
+  readonly arranged: Table['arranged'];
 }
 
 /**
@@ -110,15 +111,9 @@ export async function runStudy(
       const text = reductionFile(method, kind, output, found);
       files.push({ name: `${stems[index]!}-${kind}.${extensionOf(method, kind)}`, text });
     }
-    reduced.push({ recipe: fitted, reduction, account: used, result });
-    for (const picture of await picturesOf(
-      { recipe: fitted, reduction, account: used, result },
-      source,
-      table,
-      only,
-      host,
-      file,
-    )) {
+    const done: Reduced = { recipe: fitted, reduction, account: used, result, arranged: table.arranged };
+    reduced.push(done);
+    for (const picture of await picturesOf(done, source, table, only, host, file)) {
       files.push({ ...picture, name: `${stems[index]!}-${picture.name}` });
     }
     const some = ofIt === preparation ? '' : ` (${used.rows.length} rows)`;
