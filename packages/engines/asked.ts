@@ -4,6 +4,8 @@ import { Problem } from '@wold/core/problem';
 export interface Limits {
   /** Seconds that a statement may take. */
   readonly seconds: number;
+  /** Rows that a table may have at most; any number without it. */
+  readonly rows?: number | undefined;
   readonly signal?: AbortSignal | undefined;
 }
 

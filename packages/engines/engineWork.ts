@@ -1,7 +1,8 @@
-import type { Engine } from '@wold/core/engines/engine';
+import { numberOf, type Engine } from '@wold/core/engines/engine';
 import { wholeColumns } from '@wold/core/engines/wholeColumns';
 import { wholeMoments } from '@wold/core/engines/wholeMoments';
 import type { EngineWork } from '@wold/core/host';
+import { Problem } from '@wold/core/problem';
 import type { SampleOf } from '@wold/core/table/sampleOf';
 import type { Limits } from './asked';
 import { sourceNamed, type Source } from './source';
@@ -9,10 +10,30 @@ import { sourceNamed, type Source } from './source';
 /** What is asked of the engines of some sources. */
 export const engineWork = (sources: readonly Source[], limits?: Limits): EngineWork => ({
   moments: (of, asked, progress) =>
-    withTable(sources, of, limits, engines => wholeMoments(engines, asked, { progress })),
+    withTable(sources, of, limits, async engines => {
+      await refuseLarge(engines, limits);
+      return wholeMoments(engines, asked, { progress });
+    }),
   columns: (of, labels, progress) =>
-    withTable(sources, of, limits, engines => wholeColumns(engines, labels, { progress })),
+    withTable(sources, of, limits, async engines => {
+      await refuseLarge(engines, limits);
+      return wholeColumns(engines, labels, { progress });
+    }),
 });
+
+/** @throws Problem where the table has more rows than may be read */
+async function refuseLarge(engines: readonly Engine[], limits: Limits | undefined): Promise<void> {
+  const most = limits?.rows;
+  if (most === undefined) return;
+  let rows = 0;
+  for (const { ask, from } of engines) rows += numberOf((await ask(`select count(*) from ${from}`))[0]![0]);
+  if (rows <= most) return;
+  throw new Problem(
+    `the table has ${rows} rows, and ${most} may be read here`,
+    'Reduce the sample alone, or start Wold with a larger --most-rows.',
+    engines[0]!.from,
+  );
+}
 
 /** Opens a table, and closes it whatever comes. @throws Problem where there is no such source or table */
 export async function withTable<T>(

@@ -5,9 +5,12 @@ import { randomBytes } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import type { ServerResponse } from 'node:http';
 import { join } from 'node:path';
+import { api, type ApiOptions } from './api/api';
 
 /** Where the page takes the nonce of its inline styles from. */
 const NONCE_PLACE = '<meta name="style-nonce" content="" />';
+/** Where it takes from whether the server answers under /api. */
+const API_PLACE = '<meta name="api" content="" />';
 const YEAR = 365 * 24 * 3600;
 
 /** The nonce of the styles of a page, one of its own for each. */
@@ -24,6 +27,8 @@ interface ServerOptions {
   readonly appFolder: string;
   /** Whether to log each request. */
   readonly log?: boolean;
+  /** What programs are answered under /api; nothing without it. */
+  readonly api?: ApiOptions | null;
 }
 
 /**
@@ -33,10 +38,15 @@ interface ServerOptions {
  *
  * @throws when the folder has no index.html
  */
-export async function buildServer({ appFolder, log = false }: ServerOptions): Promise<FastifyInstance> {
+export async function buildServer({
+  appFolder,
+  log = false,
+  api: answers = null,
+}: ServerOptions): Promise<FastifyInstance> {
   const page = await readFile(join(appFolder, 'index.html'), 'utf8');
   if (!page.includes(NONCE_PLACE))
     throw new Error(`${appFolder}/index.html has no place for the style nonce.`);
+  const own = answers === null ? page : page.replace(API_PLACE, '<meta name="api" content="1" />');
   const server = Fastify({ logger: log, forceCloseConnections: true });
 
   await server.register(helmet, {
@@ -79,16 +89,18 @@ export async function buildServer({ appFolder, log = false }: ServerOptions): Pr
     },
   });
 
+  if (answers !== null) await server.register(api, { ...answers, prefix: '/api' });
   server.get('/index.html', (_, reply) => reply.redirect('/'));
   server.setNotFoundHandler((request, reply) => {
     const wantsPage =
       (request.method === 'GET' || request.method === 'HEAD') && !/\.\w+$/.test(request.url.split('?')[0]!);
-    if (!wantsPage) return reply.code(404).type('text/plain').send('Not found');
+    if (!wantsPage || request.url.startsWith('/api/'))
+      return reply.code(404).type('text/plain').send('Not found');
     const nonce = nonceOf(reply.raw);
     return reply
       .type('text/html; charset=utf-8')
       .header('cache-control', 'no-store')
-      .send(page.replace(NONCE_PLACE, `<meta name="style-nonce" content="${nonce}" />`));
+      .send(own.replace(NONCE_PLACE, `<meta name="style-nonce" content="${nonce}" />`));
   });
   return server;
 }
