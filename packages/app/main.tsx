@@ -6,6 +6,7 @@ import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { takeToken } from './engines/access';
 import { Boundary } from './frame/Boundary';
 import { NoticeLine } from './frame/NoticeLine';
 import { Home } from './home/Home';
@@ -20,6 +21,8 @@ const STUDY_PAGE_AFTER = 400;
 const studyPage = () => import('./frame/StudyPage');
 const StudyPage = lazy(async () => ({ default: (await studyPage()).StudyPage }));
 setTimeout(() => void studyPage(), STUDY_PAGE_AFTER);
+
+takeToken();
 
 /** In milliseconds: a browser that does not answer keeps no page from being seen. */
 const LONGEST_OPENING = 3000;

@@ -17,15 +17,31 @@ const NUMBERS =
   /^(TINYINT|SMALLINT|INTEGER|BIGINT|HUGEINT|UTINYINT|USMALLINT|UINTEGER|UBIGINT|UHUGEINT|FLOAT|DOUBLE|DECIMAL.*|BOOLEAN)$/;
 
 /** Files of a folder that are read, and folders of Parquet files, each a table. */
-export function filesIn(folder: string): SourceTable[] {
-  return readdirSync(folder, { withFileTypes: true })
-    .filter(entry =>
-      entry.isDirectory()
-        ? readdirSync(join(folder, entry.name)).some(name => name.endsWith('.parquet'))
-        : READERS.has(extname(entry.name).toLowerCase()),
-    )
-    .map(({ name }) => ({ schema: null, name, rows: null, kind: 'table' as const }))
-    .sort((a, b) => (a.name < b.name ? -1 : 1));
+export async function filesIn(folder: string): Promise<SourceTable[]> {
+  const entries = readdirSync(folder, { withFileTypes: true }).filter(entry =>
+    entry.isDirectory()
+      ? hasParquet(join(folder, entry.name))
+      : READERS.has(extname(entry.name).toLowerCase()),
+  );
+  const tables: SourceTable[] = [];
+  for (const entry of entries) {
+    const isParquet = entry.isDirectory() || /\.parquet$/i.test(entry.name);
+    const rows = isParquet ? await rowsOf(folder, entry.name).catch(() => null) : null;
+    tables.push({ schema: null, name: entry.name, rows, kind: 'table' });
+  }
+  return tables.sort((a, b) => (a.name < b.name ? -1 : 1));
+}
+
+const hasParquet = (folder: string): boolean => readdirSync(folder).some(name => name.endsWith('.parquet'));
+
+/** Parquet files tell how many rows they have without being read. */
+async function rowsOf(folder: string, name: string): Promise<number> {
+  const engine = await openFile(folder, name);
+  try {
+    return numberOf((await engine.ask(`select count(*) from ${engine.from}`))[0]![0]);
+  } finally {
+    await engine.close();
+  }
 }
 
 /**

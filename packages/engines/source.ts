@@ -82,7 +82,7 @@ async function partOf(name: string, address: string): Promise<Part> {
     return {
       kind: 'files',
       writes: null,
-      tables: () => Promise.resolve(filesIn(address)),
+      tables: () => filesIn(address),
       open: (table, limits) => openFile(address, table, limits),
     };
   }

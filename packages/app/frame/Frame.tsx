@@ -8,6 +8,8 @@ import { readRecipe } from '../recipes/readRecipe';
 import { putTablesAway, tablesSentTo } from '../recipes/tablesOnTheWay';
 import { inBrowser } from '../storage/remembered';
 import { noticed } from '../store/noticeSlice';
+import { extentAt } from '../engines/extentAt';
+import { ExtentMark } from '../engines/ExtentMark';
 import { LensPanel } from '../lens/LensPanel';
 import { readingOf } from '../readings/readings';
 import { wordsOf } from '../methods/words';
@@ -21,6 +23,7 @@ import { sceneOf } from '@wold/core/table/table';
 import { arePictures } from '../scenes/arePictures';
 import { componentsOf } from '../scenes/componentsOf';
 import { useTable } from '../store/TableContext';
+import { useShownView } from '../store/useView';
 import { later, loadAll } from '../readings/later';
 import { Boundary } from './Boundary';
 import { BriefBar } from './BriefBar';
@@ -76,6 +79,7 @@ export function Frame({ question }: { question: Question }) {
       <Rail current={question.route} />
       <BriefBar onKeys={() => setKeys(true)}>
         <Boundary part="This brief" until={until}>
+          <QuestionExtent question={question} reduction={hand} />
           <Brief reduction={hand} />
         </Boundary>
       </BriefBar>
@@ -164,6 +168,14 @@ function useDropped() {
       dropped && <ApplyRecipe {...dropped} onClose={() => setDropped(null)} />
     );
   return { target, applying };
+}
+
+/** Of which rows the figures in sight are, where the rows at hand are a sample. */
+function QuestionExtent({ question: { route }, reduction }: { question: Question; reduction: Reduction }) {
+  const table = useTable();
+  const recipe = useRecipe();
+  const view = useShownView(route);
+  return <ExtentMark of={extentAt(route, view, recipe, table, reduction)} />;
 }
 
 /** Tells the study and the window which question is looked at; the code of the others follows. */

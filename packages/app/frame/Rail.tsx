@@ -1,12 +1,15 @@
 import { useEffect } from 'react';
 import { Link } from 'react-router';
+import { extentAt } from '../engines/extentAt';
+import { ExtentMark } from '../engines/ExtentMark';
 import { QUESTIONS, type QuestionRoute } from '../readings/questions';
 import { useAnswerOf } from '../readings/answers';
 import { keepAnswer } from '../storage/answers';
 import { storageRefused } from '../storage/database';
 import { renamed } from '../store/studySlice';
 import { useAppDispatch, useAppSelector } from '../store/store';
-import { useHand, useStudy } from '../store/useStudy';
+import { useTable } from '../store/TableContext';
+import { useHand, useRecipe, useStudy } from '../store/useStudy';
 import { ModeSwitch } from '../theme/ModeSwitch';
 import { EditableName } from '../controls/EditableName';
 import { Mark } from './Mark';
@@ -54,6 +57,14 @@ function KeptWord() {
   return <span className="soft small">{underWay > 0 ? 'being kept …' : 'kept in this browser'}</span>;
 }
 
+/** Of which rows an answer is: those of the first question tell it themselves. */
+function AnswerExtent({ item: { route } }: { item: (typeof QUESTIONS)[number] }) {
+  const table = useTable();
+  const recipe = useRecipe();
+  const hand = useHand();
+  return <ExtentMark short of={route === 'table' ? null : extentAt(route, null, recipe, table, hand)} />;
+}
+
 function Entry({ item, current }: { item: (typeof QUESTIONS)[number]; current: boolean }) {
   const { id, seen } = useStudy();
   const hand = useHand();
@@ -75,7 +86,7 @@ function Entry({ item, current }: { item: (typeof QUESTIONS)[number]; current: b
         <span className={styles.number}>{item.number}</span>
         <span className={styles.question}>{item.question}</span>
         <span className={styles.answer} data-stale={stale}>
-          {text}
+          {text} <AnswerExtent item={item} />
         </span>
         <Mark answer={answer} seen={seen.includes(item.route)} />
       </Link>

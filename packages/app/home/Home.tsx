@@ -1,34 +1,27 @@
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
-import type { Recipe } from '@wold/core/recipe/schema';
 import { Boundary } from '../frame/Boundary';
-import { useCallback, useEffect, useRef, useState, type DragEvent } from 'react';
-import { useNavigate } from 'react-router';
-import type { CodebookEntry } from '@wold/core/table/codebook';
-import { problemData, type ProblemData } from '@wold/core/problem';
+import { Suspense, useCallback, useEffect, useRef, useState, type DragEvent } from 'react';
+import type { ProblemData } from '@wold/core/problem';
 import { storageRefused } from '../storage/database';
 import { storageProblem } from '../storage/storageProblem';
-import { createStudy, listStudies, sweepDeleted, type ListedStudy } from '../storage/studies';
+import { listStudies, sweepDeleted, type ListedStudy } from '../storage/studies';
 import { RunningWork } from '../frame/RunningWork';
 import { Wordmark } from '../frame/Wordmark';
+import { hasApi } from '../engines/access';
+import { later } from '../readings/later';
 import { ProblemNote } from '../readings/Problem';
 import { noticed } from '../store/noticeSlice';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { ModeSwitch } from '../theme/ModeSwitch';
 import type { Open, Pending } from '../recipes/opening';
-import { readTable, warmUp } from '../workers/pool';
-import { haveAtHand } from '../workers/tablesAtHand';
+import { useOpening } from '../recipes/useOpening';
+import { warmUp } from '../workers/pool';
 import { demoTables } from './demoTables';
 import { StudyList } from './StudyList';
 import styles from './Home.module.css';
 
-async function codebookOf(csv: string): Promise<readonly CodebookEntry[]> {
-  const [{ readCodebook }, { readDelimited }] = await Promise.all([
-    import('@wold/core/table/codebook'),
-    import('@wold/core/table/readDelimited'),
-  ]);
-  return readCodebook(readDelimited(new TextEncoder().encode(csv), 'codebook.csv'));
-}
+const FromSource = later(async () => (await import('../engines/FromSource')).FromSource);
 
 /** Where tables come in and studies are kept. */
 export function Home() {
@@ -67,6 +60,11 @@ export function Home() {
           {unfit !== null && <ProblemNote problem={unfit} />}
           {problem !== null && <ProblemNote problem={problem} />}
           <p className="soft small">The table stays in this browser. Nothing is sent anywhere.</p>
+          {hasApi() && (
+            <Suspense>
+              <FromSource onOpen={open} />
+            </Suspense>
+          )}
           <h2>Made-up tables to try</h2>
           <Demos onOpen={open} />
         </div>
@@ -91,48 +89,6 @@ function NothingKept() {
       problem={{ what: `nothing is kept when this page is closed: ${what}`, where: null, remedy }}
     />
   );
-}
-
-/** Opens files, and says what is the matter with the last one. */
-function useOpening(): { readonly problem: ProblemData | null; readonly open: Open } {
-  const navigate = useNavigate();
-  const [problem, setProblem] = useState<ProblemData | null>(null);
-  const open = useCallback<Open>(
-    async (file, fileName, studyName, codebook, recipe, as) => {
-      setProblem(null);
-      const end = await readTable(file, fileName, recipe?.reading).end;
-      if (end === 'stopped') return;
-      if ('problem' in end) return setProblem(end.problem);
-      const { table, notKept } = end.value;
-      let fitted: Recipe | undefined;
-      try {
-        if (recipe !== undefined) {
-          const { fitRecipe } = await import('@wold/core/recipe/fitRecipe');
-          fitted = fitRecipe(recipe, table);
-        }
-      } catch (thrown) {
-        return setProblem(problemData(thrown));
-      }
-      try {
-        if (notKept !== null && storageRefused() === null) throw notKept;
-        haveAtHand(table);
-        const study = await createStudy(
-          table,
-          studyName ?? table.name,
-          file,
-          codebook === undefined ? [] : await codebookOf(codebook),
-          fitted,
-          as?.hand,
-        );
-        if (as?.stay !== true) await navigate(`/study/${study.id}/table`);
-      } catch (error) {
-        const { what, remedy } = storageProblem(error);
-        setProblem({ what: `the table was read, but is not kept: ${what}`, where: fileName, remedy });
-      }
-    },
-    [navigate],
-  );
-  return { problem, open };
 }
 
 /** What pictures that are laid on each other are called together. */

@@ -1,4 +1,6 @@
 import { useMemo, useSyncExternalStore } from 'react';
+import { describedWhole } from '@wold/core/engines/describeWhole';
+import type { WholeColumn } from '@wold/core/engines/wholeColumns';
 import type { Account } from '@wold/core/preparation/prepared';
 import { measureBoxes, type MeasureBoxes } from '@wold/core/preparation/boxes';
 import type { MeasureDistribution } from '@wold/core/preparation/distribution';
@@ -18,6 +20,7 @@ import {
   reductionRequest,
   withoutOf,
 } from '@wold/core/recipe/requests';
+import { extentOf } from '@wold/core/recipe/extent';
 import type { Recipe, Reduction } from '@wold/core/recipe/schema';
 import { requestKey, type Request } from '@wold/core/recipe/stages';
 import type { Suitability } from '@wold/core/suitability/suitability';
@@ -33,9 +36,24 @@ import { useHand, useRecipe } from '../store/useStudy';
 import { onResults, tookOf } from './resultStore';
 import { useResult, type Finding } from './useResult';
 
-/** What each column of the table holds. */
-export const useDescription = (): Finding<readonly ColumnDescription[]> =>
-  useResult({ stage: 'description' }, 'description', 'describing the table');
+/** What each column of the table holds; of a whole table in its engine, as far as that has told it. */
+export function useDescription(): Finding<readonly ColumnDescription[]> {
+  const { columns } = useRecipe();
+  const found = useResult({ stage: 'description' }, 'description', 'describing the table');
+  const { value: whole } = useWholeColumns();
+  const value = useMemo(
+    () =>
+      found.value === null || whole === null ? found.value : describedWhole(found.value, whole, columns),
+    [found.value, whole, columns],
+  );
+  return { ...found, value };
+}
+
+/** What the engine tells of each column of a whole table; nothing where the rows at hand are all there is. */
+export function useWholeColumns(): Finding<readonly WholeColumn[]> {
+  const wanted = extentOf(useRecipe(), useTable()) === 'whole';
+  return useResult({ stage: 'wholeColumns' }, 'whole columns', 'describing the whole table', wanted);
+}
 
 /** What preparation did. */
 export function useAccount(): Finding<Account> {

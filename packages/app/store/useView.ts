@@ -19,8 +19,7 @@ export function useView<V extends string>(
   const dispatch = useAppDispatch();
   const [search, setSearch] = useSearchParams();
   const kept = useAppSelector(state => state.study.views.find(other => other.of === of)?.view);
-  // For when the page is loaded anew; a tab's own.
-  const keptAs = `wold.view ${useAppSelector(state => state.study.study?.id)} ${of}`;
+  const keptAs = useKeptAs(of);
   const asked = search.get(name) ?? kept ?? inTab.get(keptAs);
   const plain = views[0]!;
   const choose = (view: V) => {
@@ -37,4 +36,15 @@ export function useView<V extends string>(
     );
   };
   return [views.find(view => view === asked) ?? plain, choose];
+}
+
+/** For when the page is loaded anew; a tab's own. */
+const useKeptAs = (of: string): string => `wold.view ${useAppSelector(state => state.study.study?.id)} ${of}`;
+
+/** The view of a reading that was asked for last; null where none was, and it is the first. */
+export function useShownView(of: string): string | null {
+  const [search] = useSearchParams();
+  const kept = useAppSelector(state => state.study.views.find(other => other.of === of)?.view);
+  const keptAs = useKeptAs(of);
+  return search.get('view') ?? kept ?? inTab.get(keptAs);
 }

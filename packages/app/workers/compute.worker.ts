@@ -20,6 +20,8 @@ import { readTable, readWithNewRows } from '@wold/core/table/readTable';
 import { sharedTable } from '@wold/core/table/sharedTable';
 import type { ReadingChoices } from '@wold/core/table/readingChoices';
 import type { Table } from '@wold/core/table/table';
+import { bring } from '../engines/api';
+import { engineWork } from '../engines/engineWork';
 import { openDatabase } from '../storage/database';
 import { getTable, putTable } from '../storage/tables';
 import { elsewhere } from './elsewhere';
@@ -78,6 +80,11 @@ const worker = {
   /** Takes the memory that the page writes the number of a job to stop into. */
   heed(memory: SharedArrayBuffer): void {
     toStop = new Int32Array(memory);
+  },
+
+  /** Has requests to the server bring a token. */
+  bring(token: string): void {
+    bring(token);
   },
 
   /** Holds a lock for as long as the worker lives; resolves when it has it. */
@@ -242,6 +249,7 @@ function hostOf(job: number, progress: Progress, show: Show): Host {
     elsewhere,
     helpers,
     once,
+    engines: engineWork,
     follow: followCourse({ show, isToStop }),
     progress: done => {
       if (isToStop()) throw new Error('stopped');

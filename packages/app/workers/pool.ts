@@ -8,6 +8,7 @@ import type { Weight } from '@wold/core/stages/stage';
 import type { ReadingChoices } from '@wold/core/table/readingChoices';
 import type { Report } from '@wold/core/report/report';
 import type { Table } from '@wold/core/table/table';
+import { accessToken } from '../engines/access';
 import type { ComputeWorker, JobEnd, NewRowsBlob, ReadTable } from './compute.worker';
 import { TOO_LONG, tooLate } from './tooLate';
 import { watch } from './watch';
@@ -359,6 +360,8 @@ function newSeat(): Seat {
   });
   const remote = wrap<ComputeWorker>(worker);
   const toStop = globalThis.crossOriginIsolated ? new Int32Array(new SharedArrayBuffer(4)) : null;
+  const token = accessToken();
+  if (token !== null) void remote.bring(token);
   if (toStop !== null) void remote.heed(toStop.buffer as SharedArrayBuffer);
   const seat: Seat = {
     worker,

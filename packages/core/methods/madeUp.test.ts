@@ -40,6 +40,7 @@ const mockMethod: Method<SumSettings, SumAsk, Sums, { readonly sums: typeof mock
   stages: { sums: mockSums },
   stage: mockSums,
   placement: ({ placed }) => placed,
+  ofMoments: () => false,
 };
 const mockWork: MethodWork = {
   method: mockMethod,

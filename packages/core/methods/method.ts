@@ -38,6 +38,8 @@ export interface Method<
   readonly stages: Stages;
   readonly stage: Stage<Ask, Result>;
   readonly placement: (result: Result) => Placement;
+  /** Whether moments are enough for its dimensions, which then are those of a whole table that stays in its engine. */
+  readonly ofMoments: (settings: Settings) => boolean;
   /** How rows are placed by sums of their treated measures; null where a result does not, absent where none does. */
   readonly scoring?: (result: Result) => LinearScoring | null;
   /** Multiplications that finding its dimensions again takes, about; not there where it has none that could be. */

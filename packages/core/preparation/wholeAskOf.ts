@@ -11,10 +11,15 @@ const OR_SAMPLE = 'or reduce the sample alone';
 /**
  * What a preparation asks of a table that stays in its engine.
  *
+ * @param by a label whose groups are told apart
  * @param arranged how the study's columns were made of those of the engine
  * @throws Problem for what cannot be done there, with what to do
  */
-export function wholeAskOf(preparation: PreparationInput, arranged: Table['arranged'] = null): WholeAsk {
+export function wholeAskOf(
+  preparation: PreparationInput,
+  arranged: Table['arranged'] = null,
+  by: string | null = null,
+): WholeAsk {
   const { measures, weight, only, reversed, rowTransform, transform, transforms } = preparation;
   const impossible = IMPOSSIBLE.find(({ holds }) => holds(preparation));
   if (impossible !== undefined) {
@@ -29,6 +34,7 @@ export function wholeAskOf(preparation: PreparationInput, arranged: Table['arran
   const made = [...(arranged?.by.made ?? []), ...(arranged?.by.scores ?? [])].map(({ name }) => name);
   const foreign = [
     ...measures,
+    ...(by === null ? [] : [by]),
     ...(weight === null ? [] : [weight]),
     ...only.map(({ column }) => column),
   ].find(name => made.includes(name));
@@ -48,7 +54,7 @@ export function wholeAskOf(preparation: PreparationInput, arranged: Table['arran
     })),
     shares: rowTransform as WholeShares,
     transforms: measures.map(name => (own.get(name) ?? transform) as WholeTransform),
-    by: null,
+    by: by === null ? null : inEngine(by),
     codes: codesOf(arranged, inEngine),
   };
 }

@@ -5,7 +5,7 @@ import { Problem, problemData } from '../problem';
 import type { Suitability } from '../suitability/suitability';
 import type { Placement } from '../methods/placement';
 import { groupsOf } from '../table/groups';
-import { findColumn, hasCases, sceneOf, type Table } from '../table/table';
+import { findColumn, hasCases, sampleOf, sceneOf, type Table } from '../table/table';
 import { groupEllipses, type GroupEllipses } from '../use/groupEllipses';
 import type { Memo } from '../stages/memo';
 import { fileStems } from '../writeup/fileStem';
@@ -15,6 +15,7 @@ import { namesOn } from '../methods/names';
 import { workOf } from '../methods/works';
 import { studyBench } from './compute';
 import { dimensionsAnewOf, leftOutOf, preparationFor, preparationOf, reducedBy } from './requests';
+import { correlationsExtent, extentOf, reductionExtent } from './extent';
 import type { Recipe, Reduction } from './schema';
 import { againstLabel, type AgainstLabel } from '../clusters/againstLabel';
 import { bestClustering } from '../clusters/clusters';
@@ -69,8 +70,11 @@ export async function figuresOf(
       columns: table.columns.map(({ name }) => name),
       matrix: table.matrix?.kind ?? null,
       scene: sceneOf(table),
+      sample: sampleOf(table),
+      extent: extentOf(recipe, table),
     },
     description: await figure(STAGES.description, {}),
+    whole: extentOf(recipe, table) === 'whole' ? await figure(STAGES.wholeColumns, {}) : null,
     preparation: {
       settings: preparation,
       ...('problem' in account ? account : accountFigures(account)),
@@ -81,6 +85,7 @@ export async function figuresOf(
     },
     suitability: {
       settings: { correlations: kind, ...thresholds },
+      extent: correlationsExtent(recipe, table),
       ...('problem' in suitability ? suitability : suitabilityFigures(suitability)),
     },
     words:
@@ -150,6 +155,7 @@ async function reductionFigures(
     id,
     name,
     method,
+    extent: reductionExtent(recipe, table, reduction),
     settings,
     only,
     repeatsBy,

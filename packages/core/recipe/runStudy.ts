@@ -4,6 +4,7 @@ import { METHOD_FILES, workOf } from '../methods/works';
 import { arrangementOf } from './arrangementOf';
 import { arrangeWithScores } from './arrangeWithScores';
 import { compute, studyBench } from './compute';
+import { extentOf } from './extent';
 import { figuresOf, writeFigures } from './figures';
 import { fitRecipe } from './fitRecipe';
 import { outputOf } from './outputOf';
@@ -84,6 +85,9 @@ export async function runStudy(
       ? `${account.rows.length} of ${table.rows} rows used`
       : `${table.matrix.kind}s of ${account.n ?? 'an unknown number of'} rows`;
   const lines = [`${inUse}, ${account.measures.length} measures${aside}`];
+  if (extentOf(fitted, table) === 'whole') {
+    lines.push(`of the whole ${account.n} rows with all ${account.measures.length} measures`);
+  }
   const bench = studyBench(table, host, memo);
   for (const line of await newRowsLines(table, account, preparation, bench)) lines.push(line);
   const files: OutputFile[] = [];

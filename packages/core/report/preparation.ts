@@ -2,7 +2,8 @@ import type { Account, PreparationInput } from '../preparation/prepared';
 import type { Recipe } from '../recipe/schema';
 import type { NumberDescription } from '../table/describe';
 import type { ColumnDescription } from '../table/describe';
-import type { Table } from '../table/table';
+import { extentOf } from '../recipe/extent';
+import { sampleOf, type Table } from '../table/table';
 import { count, figure, fixed } from '../writeup/format';
 import { cell, type PrintTable } from '../writeup/printTable';
 import { capital, listed, live, sentence, told, type LiveFigure, type Told } from '../writeup/told';
@@ -58,6 +59,23 @@ const SCALES = {
   none: 'measures were neither centred nor scaled',
 } as const;
 
+/** That rows are a sample, and what is of the whole. */
+function wholeTold(table: Table, recipe: Recipe, { n, measures }: Account): Told[] {
+  const sample = sampleOf(table);
+  if (sample === null) return [];
+  const by = sample.key === null ? 'all its columns' : sample.key;
+  const drawn = told(
+    'sample',
+  )`Its rows are a sample of the ${live('all', count(sample.of, 'row'), 1)} of ${sample.table}, drawn by the least hash of ${by} with seed ${live('seed', whole(sample.seed), 1)}.`;
+  if (extentOf(recipe, table) !== 'whole' || n === null) return [drawn];
+  return [
+    drawn,
+    told(
+      'whole',
+    )`Moments are those of all ${live('complete', count(n, 'row'), 2)} that have all ${live('of', count(measures.length, 'measure'), 2)}, worked out where the table lies (Chan, Golub and LeVeque 1983): what follows from them is of the whole table; places of rows, resamples and all else that needs rows are of the sample.`,
+  ];
+}
+
 /** What the table is and what was done to it, sentence by sentence. */
 export function preparationTold(
   table: Table,
@@ -72,6 +90,7 @@ export function preparationTold(
     told(
       'table',
     )`The table ${table.name} has ${live('rows', count(table.rows, 'row'), 1)} and ${live('columns', count(table.columns.length, 'column'), 1)}, of which ${live('measures', whole(recipe.columns.filter(({ role }) => role === 'measure').length), 1)} are measures${labels.length === 0 ? '' : ` and ${listed(labels.slice(0, 6))}${labels.length > 6 ? ' and others' : ''} ${labels.length === 1 ? 'a label' : 'labels'}`}.`,
+    ...wholeTold(table, recipe, account),
     sentence('rows', [
       live('used', count(n === null || rows.length > 0 ? rows.length : n, 'row'), 2),
       ' are used',

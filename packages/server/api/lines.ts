@@ -1,5 +1,5 @@
 import { Readable } from 'node:stream';
-import type { FastifyReply, FastifyRequest } from 'fastify';
+import type { FastifyReply } from 'fastify';
 import { onWire } from '@wold/core/engines/wire';
 import { problemData } from '@wold/core/problem';
 
@@ -11,14 +11,13 @@ const OFTEN = 200;
  * stops it.
  */
 export function answerInLines(
-  request: FastifyRequest,
   reply: FastifyReply,
   work: (progress: (done: number) => void, signal: AbortSignal) => Promise<unknown>,
 ): FastifyReply {
   const stop = new AbortController();
   const out = new Readable({ read: () => undefined });
   const line = (value: unknown): void => void out.push(`${onWire(value)}\n`);
-  request.raw.socket.once('close', () => stop.abort());
+  stopWithout(reply, stop);
   let told = 0;
   const progress = (done: number): void => {
     if (Date.now() - told < OFTEN) return;
@@ -34,4 +33,11 @@ export function answerInLines(
     )
     .finally(() => out.push(null));
   return reply.type('application/x-ndjson').header('cache-control', 'no-store').send(out);
+}
+
+/** Stops work when whoever asked for it goes away before it is answered. */
+export function stopWithout({ raw }: FastifyReply, stop: AbortController): void {
+  raw.once('close', () => {
+    if (!raw.writableFinished) stop.abort();
+  });
 }

@@ -61,7 +61,7 @@ export function runRoutes(
           'Ask GET /api/sources for those that there are.',
         );
       }
-      return answerInLines(request, reply, (progress, signal) => inThread(thread, ask, progress, signal));
+      return answerInLines(reply, (progress, signal) => inThread(thread, ask, progress, signal));
     },
   );
 }

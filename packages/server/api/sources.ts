@@ -5,6 +5,7 @@ import { withTable } from '@wold/engines/engineWork';
 import { sourceNamed } from '@wold/engines/source';
 import { MOST_SAMPLED, takeSample } from '@wold/engines/takeSample';
 import type { ApiOptions } from './api';
+import { stopWithout } from './lines';
 
 const sourceSchema = z.object({
   name: z.string(),
@@ -68,9 +69,9 @@ export function sourceRoutes(server: FastifyInstance, { sources, limits }: ApiOp
         }),
       },
     },
-    async ({ body: { source, ...asked }, raw }, reply) => {
+    async ({ body: { source, ...asked } }, reply) => {
       const stop = new AbortController();
-      raw.socket.once('close', () => stop.abort());
+      stopWithout(reply, stop);
       const { file } = await takeSample(sourceNamed(sources, source), asked, {
         ...limits,
         signal: stop.signal,

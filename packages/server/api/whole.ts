@@ -25,7 +25,7 @@ export function wholeRoutes(server: FastifyInstance, { sources, limits }: ApiOpt
     },
     (request, reply) => {
       const { asked, ...table } = request.body;
-      return answerInLines(request, reply, (progress, signal) =>
+      return answerInLines(reply, (progress, signal) =>
         engineWork(sources, { ...limits, signal }).moments({ ...table, ...unsampled }, asked, progress),
       );
     },
@@ -40,7 +40,7 @@ export function wholeRoutes(server: FastifyInstance, { sources, limits }: ApiOpt
     },
     (request, reply) => {
       const { labels, ...table } = request.body;
-      return answerInLines(request, reply, (progress, signal) =>
+      return answerInLines(reply, (progress, signal) =>
         engineWork(sources, { ...limits, signal }).columns({ ...table, ...unsampled }, labels, progress),
       );
     },

@@ -1,5 +1,6 @@
 import Checkbox from '@mui/material/Checkbox';
 import { ChoiceWord, NumberWord, Word } from '../../controls/Word';
+import { ExtentWord } from '../../engines/ExtentWord';
 import { withColumn } from '@wold/core/recipe/edit/columns';
 import { withPreparation } from '@wold/core/recipe/edit/preparation';
 import { useTable } from '../../store/TableContext';
@@ -37,6 +38,7 @@ function MeasuresBrief() {
   if (table.matrix?.kind === 'distance') return <>Use the distances as the table gives them.</>;
   return (
     <>
+      <ExtentWord />
       Use measures with{' '}
       <ChoiceWord
         settles="How many gaps a measure may have"

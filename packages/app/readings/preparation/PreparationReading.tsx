@@ -1,9 +1,10 @@
+import { extentOf } from '@wold/core/recipe/extent';
 import type { Account } from '@wold/core/preparation/prepared';
 import { useAccount, useBoxes } from '../../results/stages';
 import { fileStem } from '@wold/core/writeup/fileStem';
 import { TakeOutMenu } from '../../outputs/TakeOutMenu';
 import { useTable } from '../../store/TableContext';
-import { useSelection, useStudy } from '../../store/useStudy';
+import { useRecipe, useSelection, useStudy } from '../../store/useStudy';
 import { useView } from '../../store/useView';
 import { takePicture } from '../../charts/picture';
 import { useMode } from '../../theme/ThemeMode';
@@ -40,13 +41,17 @@ export function PreparationReading() {
 function MeasuresReading() {
   const account = useAccount();
   const [view, setView] = useView('preparation', VIEW_NAMES);
-  const ofDistances = useTable().matrix?.kind === 'distance';
+  const table = useTable();
+  const ofDistances = table.matrix?.kind === 'distance';
+  const isOfWhole = extentOf(useRecipe(), table) === 'whole';
+  const ofWhole = ({ n }: Account) =>
+    isOfWhole && n !== null ? [{ value: n.toLocaleString('en'), of: 'complete rows of the whole' }] : [];
   return (
     <Resulting reading={account}>
       {value => (
         <div className={styles.reading}>
           <div className={styles.head}>
-            <Figures figures={figuresOf(value)} />
+            <Figures figures={[...figuresOf(value), ...ofWhole(value)]} />
             {!ofDistances && <ViewSwitch views={VIEWS} view={view} onView={setView} />}
           </div>
           {ofDistances ? <p className="soft">{AS_GIVEN}</p> : <StepStrip account={value} />}

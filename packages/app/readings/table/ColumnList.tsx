@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import { useMemo, useState } from 'react';
+import { extentOf } from '@wold/core/recipe/extent';
 import type { Recipe } from '@wold/core/recipe/schema';
 import type { ColumnDescription } from '@wold/core/table/describe';
 import type { Table } from '@wold/core/table/table';
@@ -9,11 +10,12 @@ import { useRowWindow } from '../../controls/useRowWindow';
 import { saveText } from '../../outputs/save';
 import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
+import { useTable } from '../../store/TableContext';
 import { useRecipe, useSelection } from '../../store/useStudy';
 import { useShortName } from '../../store/useShortName';
 import { ColumnFilter, type Narrowing } from './ColumnFilter';
 import { ColumnLine } from './ColumnLine';
-import { columnFigures, compareFigures, figuresCsv, type FigureKey } from './columnFigures';
+import { columnFigures, compareFigures, figuresCsv, OF_WHOLE, type FigureKey } from './columnFigures';
 import { namePattern } from './namePattern';
 import { RoleMenu } from './RoleMenu';
 import { undecidedCodes } from './undecidedCodes';
@@ -125,6 +127,7 @@ interface HeadProps {
 }
 
 function Head({ sorting, onSort, onSave }: HeadProps) {
+  const isSample = extentOf(useRecipe(), useTable()) === 'whole';
   return (
     <thead>
       <tr>
@@ -150,6 +153,7 @@ function Head({ sorting, onSort, onSave }: HeadProps) {
                 {name}
                 {sorted ? (sorting.down ? ' ↓' : ' ↑') : ''}
               </Link>
+              {isSample && !OF_WHOLE.has(key) && <span className={styles.ofSample}> sample</span>}
             </th>
           );
         })}

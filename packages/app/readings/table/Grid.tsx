@@ -1,7 +1,9 @@
 import type { VirtualItem } from '@tanstack/react-virtual';
 import { useRef, useState, type KeyboardEvent, type MouseEvent, type RefObject } from 'react';
 import type { ColumnDescription } from '@wold/core/table/describe';
+import { extentOf } from '@wold/core/recipe/extent';
 import type { Table } from '@wold/core/table/table';
+import { ExtentMark } from '../../engines/ExtentMark';
 import { useRecipe } from '../../store/useStudy';
 import { ColumnHead } from './ColumnHead';
 import { GridRow } from './GridRow';
@@ -115,11 +117,15 @@ interface GridHeadsProps {
 /** The heads of the columns in sight, each in its place. */
 function GridHeads(props: GridHeadsProps) {
   const { table, descriptions, width, items, active, chosen, onActive, onSelect, onRoles } = props;
-  const { columns } = useRecipe();
+  const recipe = useRecipe();
+  const { columns } = recipe;
+  const extent = extentOf(recipe, table);
   return (
     <div className={styles.headRow} role="row" aria-rowindex={1} style={{ height: HEAD_HEIGHT, width }}>
       <div className={styles.corner} role="columnheader" aria-colindex={1} style={{ width: ROW_HEAD_WIDTH }}>
-        row
+        {extent === 'whole' && <ExtentMark short of="whole" />}
+        <span>row</span>
+        {extent === 'whole' && <ExtentMark short of="sample" />}
       </div>
       {items.map(({ index, start, size }) => (
         <ColumnHead

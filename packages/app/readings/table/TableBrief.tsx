@@ -1,3 +1,5 @@
+import { sampleOf } from '@wold/core/table/table';
+import { SampleWord } from '../../engines/SampleWord';
 import { count } from '@wold/core/writeup/format';
 import { NumberWord, Word } from '../../controls/Word';
 import { withPreparation } from '@wold/core/recipe/edit/preparation';
@@ -25,10 +27,16 @@ export function TableBrief() {
   const { rows, brought, roles } = summarise(table, recipe);
   const { source, notes } = table;
   const open = useScene();
+  const sample = sampleOf(table);
   return (
     <>
       {open !== null ? (
         <SceneBrief open={open} />
+      ) : sample !== null ? (
+        <>
+          A sample, <SampleWord sample={sample} />, of “{sample.table}” in {sample.source}, with{' '}
+          <CodebookWord />; use <RowsWord of="only" />
+        </>
       ) : table.matrix?.kind === 'distance' ? (
         <>
           Distances of {count(table.rows, 'row')} of “{table.name}” from one another, read as{' '}

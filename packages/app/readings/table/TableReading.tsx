@@ -4,7 +4,7 @@ import { useLocation } from 'react-router';
 import { percent } from '@wold/core/writeup/format';
 import { Figures } from '../Figures';
 import { Resulting } from '../Problem';
-import { useDescription, useVocabulary } from '../../results/stages';
+import { useDescription, useVocabulary, useWholeColumns } from '../../results/stages';
 import type { Table } from '@wold/core/table/table';
 import { useTable } from '../../store/TableContext';
 import { useRecipe, useSelection } from '../../store/useStudy';
@@ -54,7 +54,8 @@ export function TableReading() {
     'table',
     views.map(([name]) => name),
   );
-  const summary = summarise(table, recipe);
+  const { value: whole } = useWholeColumns();
+  const summary = summarise(table, recipe, view === 'columns' ? whole : null);
   const narrowed = onlySelected && selectedRows.length > 0;
   return (
     <>

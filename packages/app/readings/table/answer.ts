@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { count } from '@wold/core/writeup/format';
-import { sceneOf } from '@wold/core/table/table';
+import { sampleOf, sceneOf } from '@wold/core/table/table';
 import type { Answer } from '../answer';
 import { useTable } from '../../store/TableContext';
 import { useRecipe } from '../../store/useStudy';
@@ -19,8 +19,11 @@ export function useTableAnswer(): Answer {
   const words = split ? (vocabulary?.words.length ?? null) : null;
   return useMemo(() => {
     const { rows, roles } = summarise(table, recipe);
+    const sample = sampleOf(table);
     const text = [
-      count(rows, sceneOf(table) === null ? 'row' : 'pixel'),
+      sample === null
+        ? count(rows, sceneOf(table) === null ? 'row' : 'pixel')
+        : `${rows.toLocaleString('en')} of ${count(sample.of, 'row')}`,
       ...(split
         ? words === null
           ? []

@@ -40,6 +40,17 @@ export const columnFigures = [
 
 export type FigureKey = (typeof columnFigures)[number]['key'];
 
+/** Those that an engine tells of a whole table; the others are of the sample of it. */
+export const OF_WHOLE: ReadonlySet<FigureKey> = new Set<FigureKey>([
+  'present',
+  'missing',
+  'mean',
+  'sd',
+  'least',
+  'most',
+  'distinct',
+]);
+
 /** Orders columns by a figure; those without it stand last either way. */
 export function compareFigures(
   a: ColumnDescription,

@@ -1,3 +1,4 @@
+import type { WholeColumn } from '@wold/core/engines/wholeColumns';
 import type { Recipe } from '@wold/core/recipe/schema';
 import type { Role } from '@wold/core/table/role';
 import { missingCount } from '@wold/core/table/column';
@@ -16,16 +17,25 @@ export interface TableSummary {
   readonly missingShare: number;
 }
 
-/** What the table has, by role. */
-export function summarise(whole: Table, recipe: Recipe): TableSummary {
-  const table = ownTable(whole);
+/** What the table has, by role; of a whole table in its engine where that is told. */
+export function summarise(
+  all: Table,
+  recipe: Recipe,
+  whole: readonly WholeColumn[] | null = null,
+): TableSummary {
+  const table = ownTable(all);
   const roles = { measure: 0, label: 0, identity: 0, text: 0, weight: 0, aside: 0 };
   for (const { role } of recipe.columns) roles[role]++;
-  const missing = table.columns.reduce((sum, column) => sum + missingCount(column), 0);
-  const cells = table.rows * table.columns.length;
+  const [first] = whole ?? [];
+  const rows = first === undefined ? table.rows : first.present + first.missing;
+  const missing =
+    first === undefined
+      ? table.columns.reduce((sum, column) => sum + missingCount(column), 0)
+      : whole!.reduce((sum, column) => sum + column.missing, 0);
+  const cells = rows * table.columns.length;
   return {
-    rows: table.rows,
-    brought: whole.rows - table.rows,
+    rows,
+    brought: all.rows - table.rows,
     columns: table.columns.length,
     roles,
     missing,

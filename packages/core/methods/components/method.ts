@@ -22,6 +22,7 @@ export const componentsMethod: Method<ComponentsSettings, Kept, Components, type
   stages: { ...stages },
   stage: stages.components,
   placement: componentsPlacement,
+  ofMoments: () => true,
   scoring: ({ measures, means, divisors, coefficients }) => ({
     measures,
     means,

@@ -33,7 +33,7 @@ const LEAST = 1e-6;
 export function discriminantAxes(
   rows: LabelledRows,
   moments: GroupMoments,
-  shrinkage: Shrinkage,
+  shrinkage: Shrinkage | 'of rows alone',
   places: Uint32Array | null = null,
 ): Axes {
   const { sizes, means, within } = moments;
@@ -50,6 +50,12 @@ export function discriminantAxes(
   }
   const own = rows.measures > q ? null : inverseFactor(over(within, freedom));
   const singular = own === null;
+  if (singular && shrinkage === 'of rows alone') {
+    throw new Problem(
+      'the covariance within the groups has no inverse, and how far it is to be shrunk is told by rows alone.',
+      'Leave out measures that depend on each other, or reduce the sample alone.',
+    );
+  }
   if (singular && shrinkage === 'never') {
     throw new Problem(
       'the covariance within the groups has no inverse: there are too few rows for so many measures, or measures depend on each other.',

@@ -60,7 +60,14 @@ export function labelled(
 export function discriminate(
   of: Labelled,
   { levels }: Groups,
-  { label, keep, shrinkage }: Pick<DiscriminantAsk, 'keep' | 'shrinkage'> & { readonly label: string },
+  {
+    label,
+    keep,
+    shrinkage,
+  }: Pick<DiscriminantAsk, 'keep'> & {
+    readonly label: string;
+    readonly shrinkage: DiscriminantAsk['shrinkage'] | 'of rows alone';
+  },
   host: Host = quietHost,
 ): Discriminant {
   const { prepared, columns, places, others, rows } = of;
@@ -95,6 +102,20 @@ export function discriminate(
     divisors: Float64Array.from(columns, j => prepared.divisors[j]!),
     ...found,
     ...placedOn(of, found, others),
+  };
+}
+
+/** The same axes with the rows of a sample on them. @param of the sample's */
+export function withRowsOf(axes: Discriminant, of: Labelled): Discriminant {
+  const { prepared, columns, places, others, rows } = of;
+  return {
+    ...axes,
+    rows: Uint32Array.from(places, i => prepared.rows[i]!),
+    group: rows.group,
+    weights: rows.weights,
+    counts: prepared.counts,
+    scores: onAxes(columnsOf(prepared, columns, places), axes.coefficients, axes.origin),
+    ...placedOn(of, axes, others),
   };
 }
 

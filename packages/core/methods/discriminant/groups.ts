@@ -21,6 +21,10 @@ export const unknownLevels = (
   unknown: DiscriminantSettings['unknown'],
 ): string[] => levels.filter(level => (unknown === 'so named' ? isUnknown(level) : unknown.includes(level)));
 
+/** That there is nothing to part. */
+export const noLabel = (): Problem =>
+  new Problem('no label is chosen.', 'Choose the label whose levels the axes are to part.');
+
 /**
  * The groups of a label over some rows: levels that one of these has.
  *
@@ -32,9 +36,7 @@ export function groupsBy(
   unknown: DiscriminantSettings['unknown'],
   rows: Uint32Array,
 ): Groups {
-  if (label === null) {
-    throw new Problem('no label is chosen.', 'Choose the label whose levels the axes are to part.');
-  }
+  if (label === null) throw noLabel();
   const column = findColumn(table, label);
   if (column?.kind !== 'levels') {
     throw new Problem(

@@ -29,6 +29,7 @@ export const discriminantMethod: Method<DiscriminantSettings, DiscriminantAsk, D
     stages: { ...stages },
     stage: stages.discriminant,
     placement: discriminantPlacement,
+    ofMoments: () => true,
     scoring: ({ measures, means, divisors, coefficients, origin }) => ({
       measures,
       means,

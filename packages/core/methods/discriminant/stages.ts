@@ -1,5 +1,5 @@
 import type { PreparationInput } from '../../preparation/prepared';
-import { prepared } from '../../preparation/stages';
+import { prepared, wholeMoments } from '../../preparation/stages';
 import { stage } from '../../stages/stage';
 import type { Discriminant } from './discriminant';
 import type { DiscriminantSettings } from './settings';
@@ -14,12 +14,15 @@ export interface DiscriminantAsk extends Pick<
   readonly without: readonly string[];
 }
 
-export const discriminant = stage<DiscriminantAsk, Discriminant>('discriminant', 1, 'heavy', [prepared]);
+export const discriminant = stage<DiscriminantAsk, Discriminant>('discriminant', 1, 'heavy', [
+  prepared,
+  wholeMoments,
+]);
 
 /** How well the axes tell the groups of rows, and those of rows held out. */
 export const told = stage<DiscriminantAsk & Pick<DiscriminantSettings, 'priors' | 'folds' | 'seed'>, Told>(
   'told',
   1,
   'long',
-  [prepared, discriminant],
+  [prepared, wholeMoments, discriminant],
 );

@@ -22,6 +22,7 @@ export const factorsMethod: Method<FactorsSettings, FactorsAsk, Factors, typeof 
   stages: { ...stages },
   stage: stages.factors,
   placement: factorsPlacement,
+  ofMoments: ({ correlations }) => correlations === 'pearson',
   scoring: ({ measures, centres, units, scores }) =>
     'what' in scores ? null : { measures, means: centres, units, coefficients: scores.coefficients },
   againWork: factorsAgainWork,

@@ -21,6 +21,7 @@ export const neighboursMethod: Method<NeighboursSettings, NeighboursAsk, Neighbo
   stages: { ...stages },
   stage: stages.neighbourMap,
   placement: neighboursPlacement,
+  ofMoments: () => false,
   placing: {
     stage: stages.placedOnMap,
     way: ({ placing }) => placing,

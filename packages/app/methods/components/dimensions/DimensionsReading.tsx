@@ -1,3 +1,4 @@
+import { reductionExtent } from '@wold/core/recipe/extent';
 import { useMemo } from 'react';
 import type { Components } from '@wold/core/methods/components/components';
 import { withSettings } from '@wold/core/recipe/edit/reductions';
@@ -7,6 +8,7 @@ import { Figures } from '../../../readings/Figures';
 import { basisName } from '../../../readings/preparation/PreparationBrief';
 import { Resulting } from '../../../readings/Problem';
 import { useAccountOf, useNaming } from '../../../results/stages';
+import { useTable } from '../../../store/TableContext';
 import { useEdit, useRecipe } from '../../../store/useStudy';
 import { useRetention } from '../../parts/dimensions/useRetention';
 import { useSplit } from '../../../readings/texts/useSplit';
@@ -44,6 +46,7 @@ function Dimensions({
   const retention = useRetention(reduction);
   const shuffled = useShuffledScree(reduction);
   const { settings } = reduction;
+  const extent = reductionExtent(recipe, useTable(), reduction);
   const basis = settings.basis === 'prepared' ? (account?.scale ?? 'unit-variance') : settings.basis;
   const onCorrelations = basis === 'unit-variance' || basis === 'correlations';
   const rank = eigenvalues.reduce((n, value) => n + Number(value > 0), 0);
@@ -59,7 +62,11 @@ function Dimensions({
         <p className="soft small">
           Eigenvalues of the {onCorrelations ? 'correlations' : basisName(basis)} of{' '}
           {count(measures.length, split === null ? 'measure' : 'word')} in{' '}
-          {components.rows.length.toLocaleString('en')} rows.
+          {(extent === 'whole' && typeof account?.n === 'number'
+            ? account.n
+            : components.rows.length
+          ).toLocaleString('en')}{' '}
+          rows.
           {shown < eigenvalues.length && ` The first ${shown} of ${eigenvalues.length} are drawn.`} {note}
         </p>
       </div>

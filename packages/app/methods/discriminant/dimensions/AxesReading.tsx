@@ -1,3 +1,4 @@
+import { reductionExtent } from '@wold/core/recipe/extent';
 import type { Discriminant } from '@wold/core/methods/discriminant/discriminant';
 import { givenName } from '@wold/core/writeup/dimensionName';
 import { coefficient, count, figure, fixed, inWords, percent } from '@wold/core/writeup/format';
@@ -9,7 +10,8 @@ import { axesTable } from '@wold/core/methods/discriminant/tables';
 import { fileStem } from '@wold/core/writeup/fileStem';
 import { selected } from '../../../store/studySlice';
 import { useAppDispatch } from '../../../store/store';
-import { useSelection } from '../../../store/useStudy';
+import { useTable } from '../../../store/TableContext';
+import { useRecipe, useSelection } from '../../../store/useStudy';
 import { useDiscriminant, useSet, type DiscriminantReduction } from '../results';
 import { LabelsUsed } from '../LabelsUsed';
 import styles from './AxesReading.module.css';
@@ -26,7 +28,8 @@ interface AxesProps {
 }
 
 function Axes({ reduction, found }: AxesProps) {
-  const { kept, shares, levels, label, note, rows, placedRows, measures, singular, shrunk } = found;
+  const { kept, shares, levels, label, note, rows, placedRows, measures, singular, shrunk, sizes } = found;
+  const isOfWhole = reductionExtent(useRecipe(), useTable(), reduction) === 'whole';
   const held = shares.slice(0, kept).reduce((sum, share) => sum + share, 0);
   const many = inWords(kept);
   return (
@@ -38,7 +41,8 @@ function Axes({ reduction, found }: AxesProps) {
           {count(levels.length, 'group')} of {label}
         </h2>
         <p className="soft small">
-          Of {count(measures.length, 'measure')} in {count(rows.length, 'row')}
+          Of {count(measures.length, 'measure')} in{' '}
+          {count(isOfWhole ? Math.round(sizes.reduce((sum, size) => sum + size, 0)) : rows.length, 'row')}
           {placedRows.length > 0 &&
             `; ${count(placedRows.length, 'row')} without a known group only placed`}.{' '}
           {singular && 'The covariance within the groups is singular. '}
