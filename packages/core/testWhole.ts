@@ -1,3 +1,4 @@
+import { leastOf, mostOf } from './algebra/extremes';
 import { zeros } from './algebra/matrix';
 import type { GroupMoments, WholeMoments } from './engines/wholeMoments';
 import type { WholeAsk } from './engines/wholeAsk';
@@ -52,15 +53,15 @@ function entriesOf(table: Table, asked: WholeAsk) {
 
 function groupOf(rows: ReturnType<typeof entriesOf>, p: number, level: string | null): GroupMoments {
   const total = rows.reduce((sum, { w }) => sum + w, 0);
-  const means = Float64Array.from(
-    { length: p },
-    (_, j) => rows.reduce((sum, { x, w }) => sum + w * x[j]!, 0) / total,
-  );
+  // About the first row: a large common offset costs no digits.
+  const origin = rows[0]!.x;
+  const rest = origin.map((o, j) => rows.reduce((sum, { x, w }) => sum + w * (x[j]! - o), 0) / total);
+  const means = Float64Array.from(origin, (o, j) => o + rest[j]!);
   const products = zeros(p, p);
   for (let i = 0; i < p; i++) {
     for (let j = 0; j < p; j++) {
       products.values[j * p + i] = rows.reduce(
-        (sum, { x, w }) => sum + w * (x[i]! - means[i]!) * (x[j]! - means[j]!),
+        (sum, { x, w }) => sum + w * (x[i]! - origin[i]! - rest[i]!) * (x[j]! - origin[j]! - rest[j]!),
         0,
       );
     }
@@ -78,8 +79,8 @@ export const engineOf = (whole: Table): EngineWork => ({
     return Promise.resolve({
       ...all,
       measures: asked.measures,
-      least: Float64Array.from({ length: p }, (__, j) => Math.min(...rows.map(({ x }) => x[j]!))),
-      most: Float64Array.from({ length: p }, (__, j) => Math.max(...rows.map(({ x }) => x[j]!))),
+      least: Float64Array.from({ length: p }, (__, j) => leastOf(rows.map(({ x }) => x[j]!))),
+      most: Float64Array.from({ length: p }, (__, j) => mostOf(rows.map(({ x }) => x[j]!))),
       units: new Float64Array(p).fill(1),
       groups:
         asked.by === null

@@ -101,7 +101,7 @@ async function post(
     answer = await fetch(`${url}?${asked}`, { method: 'POST', headers, body: statement, signal });
   } catch (thrown) {
     const { cause, message } = thrown as Error & { readonly cause?: { readonly code?: string } };
-    throw new Error(`it cannot be reached: ${cause?.code ?? message}`);
+    throw new Error(`it cannot be reached: ${cause?.code ?? message}`, { cause: thrown });
   }
   const text = await answer.text();
   if (!answer.ok) throw new Error(told(text));

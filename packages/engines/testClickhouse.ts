@@ -41,10 +41,10 @@ function configuration(folder: string, own: Ports, all: readonly Ports[]): strin
 }
 
 const USERS = `<yandex>
-  <profiles><default><max_memory_usage>4000000000</max_memory_usage></default><reader><readonly>1</readonly></reader></profiles>
+  <profiles><default><max_memory_usage>4000000000</max_memory_usage></default><lax><skip_unavailable_shards>1</skip_unavailable_shards></lax></profiles>
   <users>
     <default><password></password><networks><ip>127.0.0.1</ip></networks><profile>default</profile><quota>default</quota></default>
-    <reader><password>hidden-word</password><networks><ip>127.0.0.1</ip></networks><profile>reader</profile><quota>default</quota></reader>
+    <lax><password>lax</password><networks><ip>127.0.0.1</ip></networks><profile>lax</profile><quota>default</quota></lax>
   </users>
   <quotas><default></default></quotas>
 </yandex>`;

@@ -19,9 +19,9 @@ const NOT_THERE = new Problem(
 
 /** @param body JSON that is sent along; none asks only */
 async function answered(path: string, body: string | null, signal?: AbortSignal): Promise<Response> {
-  const headers: Record<string, string> = {};
-  if (token !== null) headers.authorization = `Bearer ${token}`;
-  if (body !== null) headers['content-type'] = 'application/json';
+  const headers = new Headers();
+  if (token !== null) headers.set('authorization', `Bearer ${token}`);
+  if (body !== null) headers.set('content-type', 'application/json');
   let answer: Response;
   try {
     answer = await fetch(`/api/${path}`, {

@@ -1,6 +1,6 @@
 import Link from '@mui/material/Link';
 import Popover from '@mui/material/Popover';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { Problem, problemData, problemText } from '@wold/core/problem';
 import { outputOf } from '@wold/core/recipe/outputOf';
 import { askOf, preparationFor, reducedBy } from '@wold/core/recipe/requests';
@@ -8,7 +8,7 @@ import { writeRecipe } from '@wold/core/recipe/writeRecipe';
 import { editedReport } from '@wold/core/report/edited';
 import type { AlsoAsked } from '@wold/core/methods/work';
 import type { Request } from '@wold/core/recipe/stages';
-import { hasCases, sceneOf, type Table } from '@wold/core/table/table';
+import { hasCases, sampleOf, sceneOf, type Table } from '@wold/core/table/table';
 import type { Recipe } from '@wold/core/recipe/schema';
 import type { AlsoInside } from '@wold/core/recipe/studyFile';
 import { givenName } from '@wold/core/writeup/dimensionName';
@@ -22,12 +22,15 @@ import { noticed } from '../store/noticeSlice';
 import { useAppDispatch } from '../store/store';
 import { withScoreColumns } from '@wold/core/recipe/edit/scores';
 import { useEdit, useHand, useRecipe, useStudy } from '../store/useStudy';
+import { later } from '../readings/later';
 import { computeOn, figuresOn, reportOn, type Ticket } from '../workers/pool';
 import { ScenePictures } from './ScenePictures';
 import { copyText, NOT_COPIED } from './copy';
 import { saveText } from './save';
 import { recipeText, takeOutStudy } from './wholeStudy';
 import styles from './TakeOut.module.css';
+
+const ScoresBack = later(async () => (await import('../engines/ScoresBack')).ScoresBack);
 
 const SCORES: MethodWords['files'][number] = {
   ofRows: true,
@@ -116,6 +119,11 @@ function Files({ close }: { close: () => void }) {
         <ScenePictures reduction={hand} account={account.value!} result={result.value!} />
       )}
       {hasCases(table) && <ScoresIn ready={ready} onDone={close} />}
+      {sampleOf(table) !== null && (
+        <Suspense>
+          <ScoresBack reduction={hand} ready={ready} />
+        </Suspense>
+      )}
       <WholeStudy />
     </div>
   );

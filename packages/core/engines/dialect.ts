@@ -31,8 +31,8 @@ export interface Dialect {
   readonly textOf: (column: EngineColumn) => string;
   readonly joined: (texts: readonly string[]) => string;
   readonly md5: (text: string) => string;
-  /** log(1 + x), to the last digits near 0 too. */
-  readonly log1p: (x: string) => string;
+  /** The natural logarithm. */
+  readonly ln: (x: string) => string;
   /** A double that is known not to be missing. */
   readonly present: (x: string) => string;
   /** Different entries. */
@@ -91,7 +91,7 @@ export const POSTGRES: Dialect = {
   textOf: ({ name }) => `${standardName(name)}::text`,
   joined: texts => texts.join(" || '|' || "),
   md5: text => `md5(${text})`,
-  log1p: x => `2*atanh(${x}/(${x}+2))`,
+  ln: x => `ln(${x})`,
   present: x => x,
   distinct: x => `count(distinct ${x})`,
   floor: x => `floor(${x})`,
@@ -123,7 +123,7 @@ export const CLICKHOUSE: Dialect = {
   textOf: ({ name }) => `toString(\`${backslashed(name)}\`)`,
   joined: texts => `concat(${texts.join(", '|', ")})`,
   md5: text => `lower(hex(MD5(${text})))`,
-  log1p: x => `log1p(${x})`,
+  ln: x => `log(${x})`,
   present: x => `assumeNotNull(${x})`,
   distinct: x => `uniq(${x})`,
   floor: x => `floor(${x})`,

@@ -114,9 +114,10 @@ function treated({ dialect }: Engine, { measures, shares, transforms }: WholeAsk
     case 'none':
       return x;
     case 'log':
-      return `case when (${x})>0 then ln(${x}) end`;
+      return `case when (${x})>0 then ${dialect.ln(x)} end`;
     case 'log1p':
-      return `case when (${x})>-1 then ${dialect.log1p(`(${x})`)} end`;
+      // To the last digits near 0 too (Goldberg 1991, theorem 4); not every engine has a function for it.
+      return `case when (${x})<=-1 then null when 1+(${x})=1 then ${x} else ${dialect.ln(`1+(${x})`)}*((${x})/((1+(${x}))-1)) end`;
     case 'square-root':
       return `case when (${x})>=0 then sqrt(${x}) end`;
   }

@@ -40,7 +40,7 @@ export function runRoutes(
         summary: 'The files of a recipe on a table, figures.json among them, as lines of JSON',
         body: z.strictObject({
           /** As Wold writes it. */
-          recipe: z.record(z.string(), z.unknown()),
+          recipe: z.looseObject({ format: z.literal('wold recipe') }),
           table: tableSchema,
           only: z.array(kinds).optional(),
         }),
