@@ -22,6 +22,9 @@ export interface Scoring extends LinearScoring {
 /** What scores need of how entries are treated. */
 export type ScoresAsk = Pick<WholeAsk, 'measures' | 'reversed' | 'shares' | 'transforms' | 'codes'>;
 
+/** Longer sums are nested, which is not for reading. */
+const MOST_FLAT = 300;
+
 /**
  * A SELECT of every row with its scores, to be run as it is, kept as a view or as a table. Rows that lack a measure have NULL.
  *
@@ -45,7 +48,8 @@ export function scoresStatement(
     const terms = places.map(
       (j, k) => `(${entryName(j)}-${literal(means[k]!)})*${literal(weights[k]! / units[k]!)}`,
     );
-    return [`wold_d${d}`, origin === undefined ? sumOf(terms) : `(${sumOf(terms)})-${literal(origin[d]!)}`];
+    const sum = terms.length > MOST_FLAT ? sumOf(terms) : terms.join('\n      +');
+    return [`wold_d${d}`, origin === undefined ? sum : `${sum}\n      -${literal(origin[d]!)}`];
   });
   let inner = from;
   [[...keyed, ...first], ...more.map(layer => [...kept, ...layer]), [...kept, ...scores]].forEach(

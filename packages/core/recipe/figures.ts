@@ -14,9 +14,10 @@ import { methodNamed } from '../methods/all';
 import { namesOn } from '../methods/names';
 import { workOf } from '../methods/works';
 import { studyBench } from './compute';
-import { dimensionsAnewOf, leftOutOf, preparationFor, preparationOf, reducedBy } from './requests';
+import { ofSample } from '../methods/components/ask';
+import { askOf, dimensionsAnewOf, leftOutOf, preparationFor, preparationOf, reducedBy } from './requests';
 import { correlationsExtent, extentOf, reductionExtent } from './extent';
-import type { Recipe, Reduction } from './schema';
+import { isBy, type Recipe, type Reduction } from './schema';
 import { againstLabel, type AgainstLabel } from '../clusters/againstLabel';
 import { bestClustering } from '../clusters/clusters';
 import { TRIED } from '../clusters/tried';
@@ -161,6 +162,7 @@ async function reductionFigures(
     repeatsBy,
     names: 'problem' in placed ? [] : namesOn(names, placed.structure).names,
     ...own,
+    sample: await sampleFigures(table, recipe, reduction, figure),
     groups: 'problem' in placed || !rows ? [] : mapGroups(table, reduction, placed),
     scores: rows ? { file: `${stem}-scores.csv` } : null,
     relations: rows ? await figure(STAGES.scoreRelations, { reduced }, stretch(host, 0.8, 0.9)) : null,
@@ -179,6 +181,19 @@ async function reductionFigures(
         ? await figure(STAGES.replicates, { reduced, by: repeatsBy }, stretch(host, 0.9, 1))
         : null,
   };
+}
+
+/** Eigenvalues of components of the sample alone, where those told are of the whole. */
+async function sampleFigures(
+  table: Table,
+  recipe: Recipe,
+  reduction: Reduction,
+  figure: AskFigures,
+): Promise<object | null> {
+  if (!isBy(reduction, 'components') || reductionExtent(recipe, table, reduction) !== 'whole') return null;
+  const { preparation, without } = askOf(recipe, reduction);
+  const found = await figure(STAGES.decomposition, ofSample(preparation, without));
+  return 'problem' in found ? found : { eigenvalues: found.eigenvalues };
 }
 
 /** How far the dimensions hang on the rows that there are, where that is quick to find. */

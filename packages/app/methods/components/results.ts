@@ -1,6 +1,7 @@
 import type { Agreement } from '@wold/core/methods/components/agreement';
-import { spaceOf } from '@wold/core/methods/components/ask';
+import { ofSample, spaceOf } from '@wold/core/methods/components/ask';
 import type { Components } from '@wold/core/methods/components/components';
+import type { Decomposition } from '@wold/core/methods/components/decompose';
 import type { Distances, RebuiltColumn, RowPart } from '@wold/core/methods/components/distances';
 import type { ShuffledScree } from '@wold/core/vocabulary/shuffledScree';
 import type { Outcome } from '@wold/core/methods/outcome';
@@ -25,6 +26,16 @@ export function useShuffledScree(reduction: ReductionBy<'components'>): Finding<
   const { seed } = reduction.settings.retention;
   const request = { stage: 'shuffledScree', preparation, leading, shuffles: SHUFFLES, seed } as const;
   return useResult(request, `shuffled ${reduction.id}`, 'dealing words out anew', preparation.words !== null);
+}
+
+/** All dimensions of the sample at hand alone, to stand beside those of the whole table in its engine. */
+export function useSampleDecomposition(
+  reduction: ReductionBy<'components'>,
+  wanted: boolean,
+): Finding<Decomposition> {
+  const { preparation, without } = askOf(useRecipe(), reduction);
+  const request = { ...ofSample(preparation, without), stage: 'decomposition' } as const;
+  return useResult(request, `sample ${reduction.id}`, 'reducing the sample alone', wanted);
 }
 
 /** How far rows lie from the centre within the kept dimensions and off them. */

@@ -3,6 +3,7 @@ import { ChoiceWord, NumberWord, Word } from '../../controls/Word';
 import { ExtentWord } from '../../engines/ExtentWord';
 import { withColumn } from '@wold/core/recipe/edit/columns';
 import { withPreparation } from '@wold/core/recipe/edit/preparation';
+import { sampleOf } from '@wold/core/table/table';
 import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe } from '../../store/useStudy';
 import { useShortName } from '../../store/useShortName';
@@ -39,7 +40,7 @@ function MeasuresBrief() {
   return (
     <>
       <ExtentWord />
-      Use measures with{' '}
+      {sampleOf(table) === null ? 'Use' : 'use'} measures with{' '}
       <ChoiceWord
         settles="How many gaps a measure may have"
         value={gapsAllowed}

@@ -19,6 +19,12 @@ function onBasis(preparation: PreparationInput, basis: ComponentsSettings['basis
   return { ...preparation, scale: basis === 'correlations' ? 'unit-variance' : 'centre' };
 }
 
+/** The question for all dimensions of a sample alone, whatever its whole is. */
+export const ofSample = (preparation: PreparationInput, without: readonly string[]): OfDecomposition => ({
+  preparation: { ...preparation, extent: 'sample' },
+  without,
+});
+
 /** The question for its kept dimensions. */
 export function keptOf(
   preparation: PreparationInput,

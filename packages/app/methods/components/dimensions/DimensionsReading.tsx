@@ -12,7 +12,7 @@ import { useTable } from '../../../store/TableContext';
 import { useEdit, useRecipe } from '../../../store/useStudy';
 import { useRetention } from '../../parts/dimensions/useRetention';
 import { useSplit } from '../../../readings/texts/useSplit';
-import { useComponents, useShuffledScree } from '../results';
+import { useComponents, useShuffledScree, useSampleDecomposition } from '../results';
 import { costOf, type Cost } from './cost';
 import { Eigenvalues } from './Eigenvalues';
 import { ComponentsScree } from './ComponentsScree';
@@ -49,6 +49,7 @@ function Dimensions({
   const extent = reductionExtent(recipe, useTable(), reduction);
   const basis = settings.basis === 'prepared' ? (account?.scale ?? 'unit-variance') : settings.basis;
   const onCorrelations = basis === 'unit-variance' || basis === 'correlations';
+  const ofSample = useSampleDecomposition(reduction, extent === 'whole');
   const rank = eigenvalues.reduce((n, value) => n + Number(value > 0), 0);
   const shown = shownDimensions(eigenvalues.length, kept);
   // The hand may be ahead of the result.
@@ -95,6 +96,7 @@ function Dimensions({
           components={components}
           names={names}
           random={onCorrelations ? (retention.value?.random ?? null) : null}
+          ofSample={extent === 'whole' ? (ofSample.value?.eigenvalues ?? null) : null}
         />
       </div>
       <CostFigures components={components} cost={cost} />

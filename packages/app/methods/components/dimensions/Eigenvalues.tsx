@@ -26,10 +26,12 @@ interface EigenvaluesProps {
   readonly names: readonly NamedDimension[];
   /** Those of random data, where they are of the same scale. */
   readonly random: RandomEigenvalues | null;
+  /** Those of the sample at hand, beside those of the whole table in its engine. */
+  readonly ofSample: Float64Array | null;
 }
 
 /** Every dimension's eigenvalue and share; the kept ones above the line. */
-export function Eigenvalues({ components, names, random }: EigenvaluesProps) {
+export function Eigenvalues({ components, names, random, ofSample }: EigenvaluesProps) {
   const dispatch = useAppDispatch();
   const { dimension } = useSelection();
   const { eigenvalues, shares, kept } = components;
@@ -41,6 +43,11 @@ export function Eigenvalues({ components, names, random }: EigenvaluesProps) {
           <tr>
             <th scope="col">dim.</th>
             <th scope="col">eigenvalue</th>
+            {ofSample !== null && (
+              <th scope="col" title="The same of the rows at hand alone: how far a sample is off">
+                sample
+              </th>
+            )}
             {random !== null && (
               <th scope="col" title="The percentile of the eigenvalues of random data">
                 random
@@ -64,6 +71,7 @@ export function Eigenvalues({ components, names, random }: EigenvaluesProps) {
                 </button>
               </th>
               <td>{eigenvalueText(value)}</td>
+              {ofSample !== null && <td>{eigenvalueText(ofSample[d])}</td>}
               {random !== null && (
                 <td data-above={value > random.percentile[d]!}>{eigenvalueText(random.percentile[d])}</td>
               )}
