@@ -1,5 +1,5 @@
 import { inTab } from '../storage/remembered';
-import { bring } from './api';
+import { bring } from './token';
 
 const KEPT_AS = 'wold.token';
 const IN_ADDRESS = /^#token=([\w-]+)$/;

@@ -1,14 +1,8 @@
+import '../storage/uncompiled';
 import { z } from 'zod';
 import { lineSchema } from '@wold/core/engines/wire';
 import { Problem } from '@wold/core/problem';
-
-/** What this page, or this worker, brings to be let in; null where nothing is asked for. */
-let token: string | null = null;
-
-/** Lets requests bring a token from now on. */
-export function bring(given: string | null): void {
-  token = given;
-}
+import { broughtToken } from './token';
 
 const problemSchema = z.object({ what: z.string(), where: z.string().nullable(), remedy: z.string() });
 
@@ -20,6 +14,7 @@ const NOT_THERE = new Problem(
 /** @param body JSON that is sent along; none asks only */
 async function answered(path: string, body: string | null, signal?: AbortSignal): Promise<Response> {
   const headers = new Headers();
+  const token = broughtToken();
   if (token !== null) headers.set('authorization', `Bearer ${token}`);
   if (body !== null) headers.set('content-type', 'application/json');
   let answer: Response;

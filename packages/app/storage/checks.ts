@@ -1,10 +1,8 @@
+import './uncompiled';
 import { checkRecipe } from '@wold/core/recipe/schema';
 import { z } from 'zod';
 import { QUESTIONS } from '../readings/questions';
 import type { StudyRecord } from './database';
-
-// The page's content security policy forbids code made from text.
-z.config({ jitless: true });
 
 /** A recipe as it is kept, checked and brought to this version. */
 export { checkRecipe };

@@ -20,7 +20,7 @@ import { readTable, readWithNewRows } from '@wold/core/table/readTable';
 import { sharedTable } from '@wold/core/table/sharedTable';
 import type { ReadingChoices } from '@wold/core/table/readingChoices';
 import type { Table } from '@wold/core/table/table';
-import { bring } from '../engines/api';
+import { bring } from '../engines/token';
 import { engineWork } from '../engines/engineWork';
 import { openDatabase } from '../storage/database';
 import { getTable, putTable } from '../storage/tables';
