@@ -26,8 +26,9 @@ export function extentAt(
     case 'table':
       return view === 'columns' ? 'whole' : 'sample';
     case 'preparation':
-    case 'map':
       return 'sample';
+    case 'map':
+      return view === 'groups' ? extent : 'sample';
     case 'suitability':
       return correlationsExtent(recipe, table);
     case 'dimensions':
@@ -35,6 +36,7 @@ export function extentAt(
     case 'meaning':
       return view === null || NEED_NO_ROWS.has(view) ? ofDimensions : 'sample';
     case 'trust': {
+      if (reduction.settings.method === 'components' && view === 'groups') return extent;
       const ofFit = reduction.settings.method === 'factors' && (view === null || NEED_NO_ROWS.has(view));
       return ofFit ? ofDimensions : 'sample';
     }

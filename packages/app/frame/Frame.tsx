@@ -174,7 +174,7 @@ function useDropped() {
 function QuestionExtent({ question: { route }, reduction }: { question: Question; reduction: Reduction }) {
   const table = useTable();
   const recipe = useRecipe();
-  const view = useShownView(route);
+  const view = useShownView(route, route === 'map' ? 'map' : 'view');
   return <ExtentMark of={extentAt(route, view, recipe, table, reduction)} />;
 }
 

@@ -42,9 +42,9 @@ export function useView<V extends string>(
 const useKeptAs = (of: string): string => `wold.view ${useAppSelector(state => state.study.study?.id)} ${of}`;
 
 /** The view of a reading that was asked for last; null where none was, and it is the first. */
-export function useShownView(of: string): string | null {
+export function useShownView(of: string, name = 'view'): string | null {
   const [search] = useSearchParams();
   const kept = useAppSelector(state => state.study.views.find(other => other.of === of)?.view);
   const keptAs = useKeptAs(of);
-  return search.get('view') ?? kept ?? inTab.get(keptAs);
+  return search.get(name) ?? kept ?? inTab.get(keptAs);
 }

@@ -5,6 +5,7 @@ import { Problem } from '../problem';
 import type { Table } from '../table/table';
 import type { Treated, MeasureSetAside } from './treatment';
 import { rowWeights } from './rowWeights';
+import { changesBuilder } from './changes';
 import { weightFor } from './prepare';
 import {
   accountOf,
@@ -24,14 +25,14 @@ export const wholeOf = (
  * What methods work from where the table stays in its engine: the moments of all of its rows, and the rows of the sample
  * brought to the same means and units.
  *
- * @param treated the sample's measures as they are treated
+ * @param treated the sample's measures as they are treated; null where no rows are wanted
  * @throws Problem when fewer than two measures vary
  */
 export function prepareWhole(
   table: Table,
   moments: WholeMoments,
   input: PreparationInput,
-  treated: Treated,
+  treated: Treated | null,
 ): PreparedMoments {
   const { n, total, means, units, products, least, most } = moments;
   const counts = input.weight !== null && input.weighting === 'counts';
@@ -63,7 +64,7 @@ export function prepareWhole(
       covariances.values[b * p + a] = exact ? 1 : (scaled * entry(products, from, to)) / divisor;
     }),
   );
-  const sample = sampleRows(table, input, treated, {
+  const sample = sampleRows(table, input, treated ?? noRows(moments.measures), {
     words: null,
     measures: kept.map(j => moments.measures[j]!),
     measuresSetAside,
@@ -82,7 +83,25 @@ export function prepareWhole(
     divisor: stoodFor - 1,
     covariances,
     precision: 0,
-    sample,
+    sample: treated === null ? null : sample,
+  };
+}
+
+/** Treated measures without a row. */
+function noRows(measures: readonly string[]): Treated {
+  const rows = new Uint32Array(0);
+  const columns = measures.map(() => new Float64Array(0));
+  return {
+    rows,
+    measures,
+    columns,
+    placed: { rows, columns },
+    rowsLeftOut: [],
+    measuresSetAside: [],
+    changes: changesBuilder().finish(),
+    reversals: [],
+    imputation: null,
+    transforms: [],
   };
 }
 

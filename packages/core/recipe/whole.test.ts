@@ -15,8 +15,8 @@ import { engineScores } from './engineScores';
 import { extentOf, reductionExtent } from './extent';
 import { figuresOf } from './figures';
 import { freshRecipe, freshReduction } from './fresh';
-import { preparationOf, reductionRequest } from './requests';
-import type { Recipe } from './schema';
+import { askOf, preparationOf, reductionRequest } from './requests';
+import type { Recipe, ReductionBy } from './schema';
 
 // A whole table in memory is held against its own sample, whose figures come from the whole's moments.
 
@@ -158,6 +158,33 @@ test.each([CASES[0]!, CASES[1]!, CASES[3]!])('factors and suitability of the who
   expect(there.kmo).toBeCloseTo(here.kmo!, 9);
   expect(there.bartlett!.chiSquare / here.bartlett!.chiSquare).toBeCloseTo(1, 9);
 });
+
+test.each([CASES[0]!, CASES[1]!, CASES[2]!, CASES[3]!, CASES[5]!, CASES.at(-1)!])(
+  'group means and agreement of groups of the whole: %s',
+  async (_, of) => {
+    const [here, there] = [arrange(whole, arrangementOf(of)), arrange(sample, arrangementOf(of))];
+    const centres = { stage: 'levelCentres', preparation: preparationOf(of), label: 'kiln' } as const;
+    const [all, some] = [await compute(here, centres, host), await compute(there, centres, host)];
+    const place = some.levels.map(level => all.levels.indexOf(level));
+    expect([...some.levels].sort()).toEqual([...all.levels].sort());
+    some.levels.forEach((__, g) => {
+      expect(some.sizes[g]).toBeCloseTo(all.sizes[place[g]!]!, 7);
+      all.measures.forEach((___, j) => {
+        expect(entry(some.means, j, g) / entry(all.means, j, place[g]!)).toBeCloseTo(1, 9);
+        expect(entry(some.apart, j, g)).toBeCloseTo(entry(all.apart, j, place[g]!), 7);
+      });
+    });
+    const kept = askOf(of, of.reductions[0]! as ReductionBy<'components'>);
+    const agree = { ...kept, stage: 'agreement', label: 'kiln' } as const;
+    const [a, b] = [await compute(here, agree, host), await compute(there, agree, host)];
+    expect(b.groups.map(({ level }) => level).sort()).toEqual(a.groups.map(({ level }) => level).sort());
+    for (const group of b.groups) {
+      const other = a.groups.find(({ level }) => level === group.level)!;
+      expect(group.rows).toBeCloseTo(other.rows, 7);
+      near(group.turned, other.turned, 6);
+    }
+  },
+);
 
 test('the sample alone, and what needs rows, are of the sample', async () => {
   const alone = prepared({ extent: 'sample' });

@@ -9,7 +9,7 @@ import { PLAIN_PREPARATION, type PreparationInput } from '../preparation/prepare
 import { prepare, treatFor } from '../preparation/prepare';
 import { nearestRotation } from '../rotation/orthogonal';
 import { tableOf } from '../testTables';
-import { agreement, turnedCongruence } from '../methods/components/agreement';
+import { agreement, turnedCongruence, groupParts } from '../methods/components/agreement';
 import { congruence, pairedCongruence } from '../algebra/congruence';
 import { replicates } from './replicates';
 import type { Placement } from '../methods/placement';
@@ -72,7 +72,7 @@ describe('agreement between groups', () => {
   };
   const prepared = prepare(table, input);
   const agreed = (asked: PreparationInput, made: Components, label = 'batch') =>
-    agreement(table, asked, treatFor(table, asked), made, label, NO_ROTATION);
+    agreement(groupParts(table, asked, treatFor(table, asked), label), made, label, NO_ROTATION);
   const whole = keepComponents(prepared, decompose(prepared), 2);
 
   test('groups made alike agree; groups too small are named', () => {

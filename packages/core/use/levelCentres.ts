@@ -1,4 +1,6 @@
-import { zeros, type Matrix } from '../algebra/matrix';
+import { entry, zeros, type Matrix } from '../algebra/matrix';
+import type { WholeMoments } from '../engines/wholeMoments';
+import { isMissingText } from '../table/numberText';
 import { quietHost, type Host } from '../host';
 import { Problem } from '../problem';
 import { isMissing, numberAt } from '../table/column';
@@ -60,6 +62,40 @@ export function levelCentres(
     }
   });
   return { label, levels: present.map(code => column.levels[code]!), sizes, measures, means, apart };
+}
+
+/**
+ * The same of a whole table in its engine, over the rows that have all measures.
+ *
+ * @param moments by group, of the measures as they stand in the table
+ * @param counts whether weights are counts; others are rescaled to sum to the rows
+ * @throws Problem where fewer than two levels have rows
+ */
+export function wholeLevelCentres(moments: WholeMoments, label: string, counts: boolean): LevelCentres {
+  const groups = moments.groups!.filter(({ level }) => level !== null && !isMissingText(level));
+  if (groups.length < 2) {
+    throw new Problem(
+      'fewer than two of its levels have rows in use.',
+      'Choose another.',
+      `column “${label}”`,
+    );
+  }
+  const { measures, units } = moments;
+  const scale = counts ? 1 : moments.n / moments.total;
+  const sizes = Float64Array.from(groups, ({ total }) => scale * total);
+  const [means, apart] = [zeros(measures.length, groups.length), zeros(measures.length, groups.length)];
+  measures.forEach((_, j) => {
+    const found: GroupFigures = {
+      weights: sizes,
+      means: Float64Array.from(groups, group => group.means[j]!),
+      squares: Float64Array.from(groups, ({ products }) => scale * units[j]! ** 2 * entry(products, j, j)),
+    };
+    groups.forEach((group, k) => {
+      means.values[k * measures.length + j] = group.means[j]!;
+      apart.values[k * measures.length + j] = apartFrom(found, k);
+    });
+  });
+  return { label, levels: groups.map(({ level }) => level!), sizes, measures, means, apart };
 }
 
 function entriesOf(table: Table, measure: string, rows: Uint32Array): Float64Array {

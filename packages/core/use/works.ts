@@ -1,8 +1,10 @@
 import { placement } from '../methods/stages';
 import { worked, type Worked } from '../stages/worked';
 import { rowsOf } from '../preparation/prepared';
-import { prepared } from '../preparation/stages';
-import { levelCentres } from './levelCentres';
+import { wholeOf } from '../preparation/prepareWhole';
+import { prepared, wholeMoments } from '../preparation/stages';
+import { wholeAskOf } from '../preparation/wholeAskOf';
+import { levelCentres, wholeLevelCentres } from './levelCentres';
 import { placedAccount } from './placedAccount';
 import { scoreRelations } from './scoreRelations';
 import * as stages from './stages';
@@ -12,7 +14,19 @@ export const USE_WORKS: readonly Worked[] = [
     scoreRelations(bench.table, await bench.need(placement, ask)),
   ),
   worked(stages.levelCentres, async ({ preparation, label }, bench) => {
-    const rows = rowsOf(await bench.need(prepared, { preparation }));
+    const { table, need } = bench;
+    const rows = rowsOf(await need(prepared, { preparation }));
+    if (wholeOf(table, preparation) !== null) {
+      // Measures as they stand in the table, however they are treated.
+      const plain = {
+        ...wholeAskOf(preparation, table.arranged, label),
+        reversed: [],
+        shares: 'none',
+      } as const;
+      const asked = { ...plain, transforms: plain.measures.map(() => 'none' as const) };
+      const moments = { ...(await need(wholeMoments, { asked })), measures: preparation.measures };
+      return wholeLevelCentres(moments, label, rows.counts);
+    }
     return levelCentres(bench.table, rows.measures, rows, label, bench.host);
   }),
   worked(stages.placedAccount, async (ask, bench) =>

@@ -6,7 +6,10 @@ import { decompose } from './decompose';
 import type { Rotation } from './rotation';
 import { quietHost, type Host } from '../../host';
 import { prepare } from '../../preparation/prepare';
-import type { PreparationInput } from '../../preparation/prepared';
+import { prepareWhole } from '../../preparation/prepareWhole';
+import type { PreparationInput, Prepared } from '../../preparation/prepared';
+import { isMissingText } from '../../table/numberText';
+import type { WholeMoments } from '../../engines/wholeMoments';
 import type { Treated } from '../../preparation/treatment';
 import { Problem } from '../../problem';
 import { nearestRotation } from '../../rotation/orthogonal';
@@ -35,19 +38,23 @@ export interface Agreement {
 /** Fewer rows than this say nothing of dimensions. */
 const LEAST_ROWS = 10;
 
+/** A group, and its measures prepared by themselves. */
+export interface GroupPart {
+  readonly level: string;
+  /** @throws Problem where it cannot be reduced */
+  readonly prepared: () => Prepared;
+}
+
 /**
- * The same components fitted to each group's treated rows by themselves, centred and scaled anew with their weights, and
- * compared with those of all rows by Tucker's congruence: as they are found, and turned by orthogonal Procrustes
- * rotation (Schönemann 1966), since neighbouring dimensions of near variance change places easily.
+ * The same components fitted to each group by itself, centred and scaled anew with its weights, and compared with those of
+ * all rows by Tucker's congruence: as they are found, and turned by orthogonal Procrustes rotation (Schönemann 1966), since
+ * neighbouring dimensions of near variance change places easily.
  *
- * @param treated the measures that all rows' components were found from, before they were scaled
  * @param label the column whose levels are the groups
  * @throws Problem when fewer than two groups have rows enough
  */
 export function agreement(
-  table: Table,
-  input: PreparationInput,
-  treated: Treated,
+  parts: readonly GroupPart[],
   whole: Components,
   label: string,
   rotation: Rotation,
@@ -55,10 +62,9 @@ export function agreement(
 ): Agreement {
   const leftOut: { level: string; why: string }[] = [];
   const fitted: { level: string; rows: number; loadings: Matrix }[] = [];
-  const groups = [...groupsOf(table, label, treated.rows)];
-  groups.forEach(([level, places], index) => {
-    host.progress(index / groups.length);
-    const own = ofGroup(table, input, rowsOf(treated, places), whole, rotation);
+  parts.forEach(({ level, prepared }, index) => {
+    host.progress(index / parts.length);
+    const own = ofGroup(prepared, whole, rotation);
     if (typeof own === 'string') leftOut.push({ level, why: own });
     else fitted.push({ level, ...own });
   });
@@ -88,16 +94,51 @@ export function agreement(
   };
 }
 
-/** The structure of a group's own components; why it has none to compare. */
-function ofGroup(
+/**
+ * The groups of a label, each prepared by itself.
+ *
+ * @param treated the measures that all rows' components were found from, before they were scaled
+ */
+export const groupParts = (
   table: Table,
   input: PreparationInput,
-  part: Treated,
+  treated: Treated,
+  label: string,
+): GroupPart[] =>
+  [...groupsOf(table, label, treated.rows)].map(([level, places]) => ({
+    level,
+    prepared: () => prepare(table, input, quietHost, rowsOf(treated, places)),
+  }));
+
+/** The same of a whole table in its engine, from its moments by group. */
+export const wholeParts = (table: Table, input: PreparationInput, moments: WholeMoments): GroupPart[] =>
+  moments.groups!.flatMap(({ level, ...group }) =>
+    level === null || isMissingText(level)
+      ? []
+      : [
+          {
+            level,
+            prepared: () => {
+              if (input.scale === 'range') {
+                throw new Problem(
+                  'the range within a group is told by rows alone',
+                  'Bring measures to unit variance.',
+                );
+              }
+              return prepareWhole(table, { ...moments, ...group, groups: null }, input, null);
+            },
+          },
+        ],
+  );
+
+/** The structure of a group's own components; why it has none to compare. */
+function ofGroup(
+  preparedPart: () => Prepared,
   whole: Components,
   rotation: Rotation,
 ): { readonly rows: number; readonly loadings: Matrix } | string {
   try {
-    const prepared = prepare(table, input, quietHost, part);
+    const prepared = preparedPart();
     const rows = prepared.n!;
     const need = Math.max(LEAST_ROWS, whole.kept + 2);
     if (rows < need) return `${rows} rows, fewer than ${need}`;

@@ -1,11 +1,13 @@
-import { prepared, treated } from '../../preparation/stages';
+import { prepared, treated, wholeMoments } from '../../preparation/stages';
+import { wholeAskOf } from '../../preparation/wholeAskOf';
+import { wholeOf } from '../../preparation/prepareWhole';
 import { measuresOf, measuresOrWordsOf, rowsOf } from '../../preparation/prepared';
 import { treatmentOf } from '../../preparation/treatmentOf';
 import { parallelCount } from '../../dimensions/stages';
 import { stretch } from '../../host';
 import { worked, type Worked } from '../../stages/worked';
 import type { Bench } from '../../stages/bench';
-import { agreement } from './agreement';
+import { agreement, groupParts, wholeParts } from './agreement';
 import { componentsFoundAnew } from './anew';
 import { decompose } from './decompose';
 import { decomposeWords } from './decomposeWords';
@@ -81,9 +83,15 @@ const works: readonly Worked[] = [
   }),
   worked(stages.agreement, async ({ label, ...kept }, bench) => {
     const { preparation, rotation } = kept;
-    const made = await bench.need(stages.components, kept);
-    const rows = await bench.need(treated, { preparation: treatmentOf(preparation) });
-    return agreement(bench.table, preparation, rows, made, label, rotation, bench.host);
+    const { table, need, host } = bench;
+    const made = await need(stages.components, kept);
+    if (wholeOf(table, preparation) !== null) {
+      const asked = wholeAskOf(preparation, table.arranged, label);
+      const moments = { ...(await need(wholeMoments, { asked })), measures: preparation.measures };
+      return agreement(wholeParts(table, preparation, moments), made, label, rotation, host);
+    }
+    const rows = await need(treated, { preparation: treatmentOf(preparation) });
+    return agreement(groupParts(table, preparation, rows, label), made, label, rotation, host);
   }),
   worked(stages.outcome, async ({ outcome, seed, ...kept }, bench) => {
     const { table, host, need } = bench;
