@@ -4,13 +4,13 @@ import { pathToFileURL } from 'node:url';
 import { build } from 'vite';
 import { root } from './run.mjs';
 
-/** A TypeScript module of the repository, bundled and loaded. */
-export async function bundled(path) {
-  return import(await bundledUrl(path));
+/** A TypeScript module of the repository, bundled and loaded. @param external packages that are left as they are */
+export async function bundled(path, external = []) {
+  return import(await bundledUrl(path, external));
 }
 
 /** Where a TypeScript module of the repository lies, bundled. */
-export async function bundledUrl(path) {
+export async function bundledUrl(path, external = []) {
   const outDir = mkdtempSync(join(root, 'node_modules', '.wold-'));
   await build({
     root,
@@ -22,7 +22,7 @@ export async function bundledUrl(path) {
       emptyOutDir: false,
       rolldownOptions: { output: { entryFileNames: 'module.mjs' } },
     },
-    ssr: { noExternal: true },
+    ssr: { noExternal: external.length === 0 ? true : [/^@wold\//], external },
   });
   return pathToFileURL(join(outDir, 'module.mjs')).href;
 }

@@ -24,11 +24,26 @@ export async function findChromium() {
     '/usr/bin/google-chrome',
   ];
   const found = () => places.find(place => place && existsSync(place)) ?? null;
-  if (found() === null && process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
-    await run('apt-get', ['update']);
-    await run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], {
-      DEBIAN_FRONTEND: 'noninteractive',
-    });
-  }
+  if (found() === null) await installDebian(['chromium']);
   return found();
+}
+
+const ENGINES = [
+  ['postgresql', '/usr/lib/postgresql'],
+  ['clickhouse-server', '/usr/bin/clickhouse-server', '/usr/sbin/clickhouse-server'],
+];
+
+/** Installs Debian's SQL engines where they are missing and we may; tests leave out those that there are none of. */
+export async function installEngines() {
+  const missing = ENGINES.filter(([, ...places]) => !places.some(place => existsSync(place)));
+  if (missing.length > 0) await installDebian(missing.map(([name]) => name));
+}
+
+/** Installs packages of Debian's, where this is Debian and we may; their services are not started. */
+async function installDebian(names) {
+  if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) return;
+  await run('apt-get', ['update']);
+  await run('apt-get', ['install', '-y', '--no-install-recommends', ...names], {
+    DEBIAN_FRONTEND: 'noninteractive',
+  });
 }

@@ -1,11 +1,12 @@
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { findChromium, installPackages } from './install.mjs';
+import { findChromium, installEngines, installPackages } from './install.mjs';
 import { must, root, run } from './run.mjs';
 
 // Lint, types, unit tests, build and browser tests; all are run, and the last line counts the tests.
 await installPackages();
 const chromium = await findChromium();
+await installEngines();
 await must('node', ['scripts/mapKernels.mjs']);
 
 const results = join(root, 'test-results');

@@ -1,8 +1,8 @@
 import type { Helper } from '@wold/kernels/team';
 import type { SampleOf } from './table/sampleOf';
 import type { WholeAsk } from './engines/wholeAsk';
-import type { WholeColumn } from './engines/wholeColumns';
-import type { WholeMoments } from './engines/wholeMoments';
+import type { WholeColumn } from './engines/wholeColumn';
+import type { WholeMoments } from './engines/moments';
 import { Problem } from './problem';
 import type { Steps } from './stages/steps';
 

@@ -1,6 +1,6 @@
 import { leastOf, mostOf } from './algebra/extremes';
 import { zeros } from './algebra/matrix';
-import type { GroupMoments, WholeMoments } from './engines/wholeMoments';
+import type { GroupMoments, WholeMoments } from './engines/moments';
 import type { WholeAsk } from './engines/wholeAsk';
 import type { EngineWork } from './host';
 import { rowTest } from './table/condition';

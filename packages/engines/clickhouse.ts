@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
 import { CLICKHOUSE } from '@wold/core/engines/dialect';
-import { numberOf, type Engine, type EngineColumn, type EngineRows } from '@wold/core/engines/engine';
+import { numberOf, type Engine, type EngineRows } from '@wold/core/engines/engine';
+import type { EngineColumn } from '@wold/core/engines/engineColumn';
 import { Problem } from '@wold/core/problem';
 import { asked, PLAIN_LIMITS, type Limits } from './asked';
-import { schemaAndName, type Part, type SourceTable } from './source';
+import { schemaAndName, type Part, type SourceTable } from './part';
 
 const NUMBERS = /^(U?Int\d+|Float\d+|Decimal.*)$/;
 /** How often an engine is asked how far it is, in milliseconds. */

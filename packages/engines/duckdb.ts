@@ -2,10 +2,11 @@ import { DuckDBInstance, DuckDBDoubleVector, type DuckDBConnection } from '@duck
 import { existsSync, readdirSync, statSync } from 'node:fs';
 import { extname, join, relative, resolve, sep } from 'node:path';
 import { DUCKDB } from '@wold/core/engines/dialect';
-import { numberOf, type Engine, type EngineColumn, type EngineRows } from '@wold/core/engines/engine';
+import { numberOf, type Engine, type EngineRows } from '@wold/core/engines/engine';
+import type { EngineColumn } from '@wold/core/engines/engineColumn';
 import { Problem } from '@wold/core/problem';
 import { asked, PLAIN_LIMITS, type Limits } from './asked';
-import type { SourceTable } from './source';
+import type { SourceTable } from './part';
 
 const READERS: ReadonlyMap<string, string> = new Map([
   ['.parquet', 'read_parquet'],

@@ -1,9 +1,10 @@
 import pg from 'pg';
 import { POSTGRES } from '@wold/core/engines/dialect';
-import { numberOf, type Engine, type EngineColumn, type EngineRows } from '@wold/core/engines/engine';
+import { numberOf, type Engine, type EngineRows } from '@wold/core/engines/engine';
+import type { EngineColumn } from '@wold/core/engines/engineColumn';
 import { Problem } from '@wold/core/problem';
 import { asked, PLAIN_LIMITS, type Limits } from './asked';
-import { schemaAndName, type Part, type SourceTable } from './source';
+import { schemaAndName, type Part, type SourceTable } from './part';
 
 const NUMBERS = new Set(['int2', 'int4', 'int8', 'float4', 'float8', 'numeric', 'bool']);
 /** Entries as the engine writes them: days and times stay what they are, whatever the zone here. */

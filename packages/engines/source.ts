@@ -2,35 +2,16 @@ import { existsSync, statSync } from 'node:fs';
 import type { Engine } from '@wold/core/engines/engine';
 import { Problem } from '@wold/core/problem';
 import { PLAIN_LIMITS, type Limits } from './asked';
-
-/** A table of a source. */
-export interface SourceTable {
-  /** Null where the source has none. */
-  readonly schema: string | null;
-  readonly name: string;
-  /** About how many rows, as the engine keeps it; null where it does not. */
-  readonly rows: number | null;
-  readonly kind: 'table' | 'view';
-}
+import type { Part } from './part';
 
 /** Where tables lie that stay where they are. No address of it is ever told. */
-export interface Source {
+export interface Source extends Omit<Part, 'open'> {
   readonly name: string;
-  readonly kind: 'PostgreSQL' | 'ClickHouse' | 'files';
   /** Of several parts that do not know each other, of which each table's moments are added up. */
   readonly parts: number;
-  readonly tables: (limits?: Limits) => Promise<SourceTable[]>;
   /** The table in each part, opened. @throws Problem where a part has no such table, or cannot be reached */
   readonly open: (table: string, limits?: Limits) => Promise<Engine[]>;
-  /** What is needed to write scores back; a SELECT is all there is without it. */
-  readonly writes: ((statement: string, limits?: Limits) => Promise<void>) | null;
 }
-
-/** What a part of a source can do. */
-export type Part = Pick<Source, 'kind' | 'writes'> & {
-  readonly tables: Source['tables'];
-  readonly open: (table: string, limits: Limits) => Promise<Engine>;
-};
 
 /**
  * Sources from what was given, as NAME=address each: a folder, postgres://…, clickhouse+http://…, or env:VARIABLE for an
@@ -123,10 +104,4 @@ export function sourceNamed(sources: readonly Source[], name: string): Source {
     `there is no source “${name}” here`,
     `Start Wold with --source ${/^[\w.-]+$/.test(name) ? name : `'${name}'`}=… (a folder, postgres://…, clickhouse+http://…).`,
   );
-}
-
-/** A name with its schema in two; what has no point is in the usual schema. */
-export function schemaAndName(table: string, usual: string): [schema: string, name: string] {
-  const point = table.indexOf('.');
-  return point < 0 ? [usual, table] : [table.slice(0, point), table.slice(point + 1)];
 }

@@ -1,6 +1,7 @@
 import { parquetWriteBuffer } from 'hyparquet-writer';
 import { SAMPLE_KEY, type SampleOf } from '@wold/core/table/sampleOf';
-import { numberOf, type Engine, type EngineColumn, type EngineRows } from '@wold/core/engines/engine';
+import { numberOf, type Engine, type EngineRows } from '@wold/core/engines/engine';
+import type { EngineColumn } from '@wold/core/engines/engineColumn';
 import { sampleStatement } from '@wold/core/engines/sampleStatement';
 import { Problem } from '@wold/core/problem';
 import type { Limits } from './asked';

@@ -3,7 +3,7 @@ import getPort, { portNumbers } from 'get-port';
 import { randomBytes } from 'node:crypto';
 import { fileURLToPath } from 'node:url';
 import { sourcesOf } from '@wold/engines/source';
-import type { ApiOptions } from './api/api';
+import type { ApiOptions } from './api/options';
 import { isLoopback } from './api/guard';
 import { buildServer } from './server';
 

@@ -5,7 +5,8 @@ import { randomBytes } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import type { ServerResponse } from 'node:http';
 import { join } from 'node:path';
-import { api, type ApiOptions } from './api/api';
+import { api } from './api/api';
+import type { ApiOptions } from './api/options';
 
 /** Where the page takes the nonce of its inline styles from. */
 const NONCE_PLACE = '<meta name="style-nonce" content="" />';

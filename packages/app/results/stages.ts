@@ -1,6 +1,6 @@
 import { useMemo, useSyncExternalStore } from 'react';
 import { describedWhole } from '@wold/core/engines/describeWhole';
-import type { WholeColumn } from '@wold/core/engines/wholeColumns';
+import type { WholeColumn } from '@wold/core/engines/wholeColumn';
 import type { Account } from '@wold/core/preparation/prepared';
 import { measureBoxes, type MeasureBoxes } from '@wold/core/preparation/boxes';
 import type { MeasureDistribution } from '@wold/core/preparation/distribution';

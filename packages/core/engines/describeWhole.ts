@@ -1,6 +1,6 @@
 import type { ColumnArrangement } from '../table/arrangement';
 import type { ColumnDescription } from '../table/describe';
-import type { WholeColumn } from './wholeColumns';
+import type { WholeColumn } from './wholeColumn';
 
 /**
  * What the columns of a sample hold, with what the engine's own sums tell of all rows in their stead: how many entries

@@ -1,4 +1,4 @@
-import type { EngineColumn } from './engine';
+import type { EngineColumn } from './engineColumn';
 
 /** Names given to expressions, one after the other: later ones may use earlier ones. */
 export type Layer = readonly (readonly [name: string, expression: string])[];

@@ -1,18 +1,9 @@
 import { Problem } from '../problem';
 import type { Dialect } from './dialect';
+import type { EngineColumn } from './engineColumn';
 
 /** A statement's rows, entry by entry in the order of its columns; counts may be bigint or text. */
 export type EngineRows = readonly (readonly unknown[])[];
-
-/** A column as an engine tells of it. */
-export interface EngineColumn {
-  readonly name: string;
-  /** As the engine calls it. */
-  readonly type: string;
-  /** Whether it can be brought to a double: numbers and booleans. */
-  readonly isNumber: boolean;
-  readonly isBoolean: boolean;
-}
 
 /** An engine that holds a table, as it is asked. */
 export interface Engine {

@@ -1,27 +1,8 @@
-import type { Host } from '../host';
+import type { Telling } from './telling';
+import type { WholeColumn } from './wholeColumn';
 import { literal } from './dialect';
-import { numberOf, type Engine, type EngineColumn } from './engine';
-
-/** What an engine's own sums tell of a column, over all rows. */
-export interface WholeColumn {
-  readonly name: string;
-  /** Entries that are there; numbers without an end are not. */
-  readonly present: number;
-  readonly missing: number;
-  /** Of numbers; null where there is none. */
-  readonly numbers: {
-    readonly mean: number;
-    /** Divisor n − 1; NaN for fewer than two. */
-    readonly sd: number;
-    readonly least: number;
-    readonly most: number;
-    readonly histogram: { readonly from: number; readonly to: number; readonly counts: readonly number[] };
-  } | null;
-  /** Different entries, about; null where the engine does not know. */
-  readonly distinct: number | null;
-  /** The commonest entries, most first; null where they were not counted. */
-  readonly commonest: readonly { readonly level: string; readonly count: number }[] | null;
-}
+import { numberOf, type Engine } from './engine';
+import type { EngineColumn } from './engineColumn';
 
 const BINS = 16;
 const COMMONEST = 5;
@@ -35,7 +16,7 @@ const COMMONEST = 5;
 export async function wholeColumns(
   engines: readonly Engine[],
   labels: readonly string[],
-  host: Pick<Host, 'progress'>,
+  host: Telling,
 ): Promise<WholeColumn[]> {
   const { columns } = engines[0]!;
   const firsts = await added(engines, columns, host, 0, firstPass, joinedFirst);
@@ -188,7 +169,7 @@ const MOST_WANTED = 600;
 async function added<T>(
   engines: readonly Engine[],
   columns: readonly EngineColumn[],
-  host: Pick<Host, 'progress'>,
+  host: Telling,
   from: number,
   pass: Pass<T>,
   join: (a: T, b: T) => T,

@@ -1,5 +1,6 @@
-import type { Host } from '../host';
 import { zeros, type Matrix } from '../algebra/matrix';
+import type { WholeMoments } from './moments';
+import type { Telling } from './telling';
 import { Problem } from '../problem';
 import { numberColumn, numberOf, type Engine } from './engine';
 import { readProducts } from './readProducts';
@@ -15,34 +16,6 @@ import {
   type WholeRows,
 } from './wholeAsk';
 
-/** Moments of the rows of a group. */
-export interface GroupMoments {
-  /** Null for rows without an entry of the label. */
-  readonly level: string | null;
-  readonly n: number;
-  readonly total: number;
-  readonly means: Float64Array;
-  /** Σ w (x − mean of the group)(y − mean of the group), in the units of the whole. */
-  readonly products: Matrix;
-}
-
-/** What components, factors and discriminant axes need of a table, over the rows that have all measures. */
-export interface WholeMoments {
-  readonly measures: readonly string[];
-  readonly n: number;
-  /** Σ w, n where there are no weights. */
-  readonly total: number;
-  readonly means: Float64Array;
-  readonly least: Float64Array;
-  readonly most: Float64Array;
-  /** The range of each measure, so that no square of a spread over- or underflows; 1 where nothing varies. */
-  readonly units: Float64Array;
-  /** Σ w (x − mean)(y − mean), measures × measures, in these units. */
-  readonly products: Matrix;
-  /** By level, where groups were asked for. */
-  readonly groups: readonly GroupMoments[] | null;
-}
-
 /**
  * Moments of a table within the engine that holds it, in two passes: counts, means and ranges first, then, in tiles of pairs,
  * sums of entries less the means over the ranges, corrected by what is left of the means (Chan, Golub and LeVeque 1983); so means
@@ -53,7 +26,7 @@ export interface WholeMoments {
 export async function wholeMoments(
   engines: readonly Engine[],
   ask: WholeAsk,
-  host: Pick<Host, 'progress'>,
+  { progress }: Telling,
 ): Promise<WholeMoments> {
   const { measures } = ask;
   const p = measures.length;
@@ -61,9 +34,9 @@ export async function wholeMoments(
   await refuseUndefined(engines, ask);
   const firsts: First[] = [];
   for (const [at, { engine, rows }] of shards.entries()) {
-    firsts.push(await firstPass(engine, rows, p, done => host.progress((0.2 * (at + done)) / shards.length)));
+    firsts.push(await firstPass(engine, rows, p, done => progress((0.2 * (at + done)) / shards.length)));
   }
-  host.progress(0.2);
+  progress(0.2);
   const first = merged(firsts, p);
   if (first.n < 3) {
     throw new Problem(
@@ -81,7 +54,7 @@ export async function wholeMoments(
   const tiles = tilesOf(p, mostPairs);
   const reads = ask.by === null && engines.every(({ read }) => read !== undefined);
   for (const [index, { engine, rows }] of shards.entries()) {
-    const tell = (done: number) => host.progress(0.2 + (0.8 * (index + done)) / shards.length);
+    const tell = (done: number) => progress(0.2 + (0.8 * (index + done)) / shards.length);
     const refuse = (n: number): void => refuseChanged(engine, firsts[index]!.n, n);
     if (reads) {
       refuse(await readProducts(engine, rows, first, scales, groups, done => tell(done / firsts[index]!.n)));

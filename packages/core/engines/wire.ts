@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { conditionSchema } from '../table/conditionSchema';
 import type { WholeAsk } from './wholeAsk';
-import type { WholeColumn } from './wholeColumns';
-import type { WholeMoments } from './wholeMoments';
+import type { WholeColumn } from './wholeColumn';
+import type { WholeMoments } from './moments';
 import type { Scoring, ScoresAsk } from './scoresStatement';
 
 // How what is asked of engines, and what they tell, goes between page and server: as JSON, checked at either end.

@@ -1,6 +1,6 @@
 import { columnOf, entry, zeros, type Matrix } from '../algebra/matrix';
 import type { SampleOf } from '../table/sampleOf';
-import type { WholeMoments } from '../engines/wholeMoments';
+import type { WholeMoments } from '../engines/moments';
 import { Problem } from '../problem';
 import type { Table } from '../table/table';
 import type { Treated, MeasureSetAside } from './treatment';

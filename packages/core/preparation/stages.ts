@@ -1,5 +1,5 @@
 import type { WholeAsk } from '../engines/wholeAsk';
-import type { WholeMoments } from '../engines/wholeMoments';
+import type { WholeMoments } from '../engines/moments';
 import { stage } from '../stages/stage';
 import type { OriginalBox, TreatedBox } from './boxes';
 import type { MeasureDistribution } from './distribution';

@@ -1,4 +1,4 @@
-import type { WholeColumn } from '../engines/wholeColumns';
+import type { WholeColumn } from '../engines/wholeColumn';
 import { stage } from '../stages/stage';
 import type { ColumnDescription } from '../table/describe';
 import type { RepeatGroup } from '../table/repeats';

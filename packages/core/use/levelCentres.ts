@@ -1,5 +1,5 @@
 import { entry, zeros, type Matrix } from '../algebra/matrix';
-import type { WholeMoments } from '../engines/wholeMoments';
+import type { WholeMoments } from '../engines/moments';
 import { isMissingText } from '../table/numberText';
 import { quietHost, type Host } from '../host';
 import { Problem } from '../problem';

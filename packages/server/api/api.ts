@@ -7,22 +7,11 @@ import {
   validatorCompiler,
 } from 'fastify-type-provider-zod';
 import { Problem, problemData } from '@wold/core/problem';
-import type { Limits } from '@wold/engines/asked';
-import type { Source } from '@wold/engines/source';
-import { guarded, type Guard } from './guard';
+import { guarded } from './guard';
+import type { ApiOptions } from './options';
 import { runRoutes } from './run';
 import { sourceRoutes } from './sources';
 import { wholeRoutes } from './whole';
-
-export interface ApiOptions {
-  readonly sources: readonly Source[];
-  /** The same as they were given, for work in a thread of its own. */
-  readonly given: readonly string[];
-  readonly guard: Guard;
-  readonly limits: Omit<Limits, 'signal'>;
-  /** The built script of a thread that runs a recipe. */
-  readonly thread: URL;
-}
 
 /** Largest request: a table that is sent along. */
 const MOST_BYTES = 512 * 1024 * 1024;

@@ -5,7 +5,7 @@ import { z } from 'zod';
 import { Problem, type ProblemData } from '@wold/core/problem';
 import { FILE_KINDS } from '@wold/core/recipe/runStudy';
 import { MOST_SAMPLED } from '@wold/engines/takeSample';
-import type { ApiOptions } from './api';
+import type { ApiOptions } from './options';
 import { answerInLines } from './lines';
 import type { RunAsk, RunSaid } from './runThread';
 

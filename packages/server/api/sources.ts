@@ -4,7 +4,7 @@ import { z } from 'zod';
 import { withTable } from '@wold/engines/engineWork';
 import { sourceNamed } from '@wold/engines/source';
 import { MOST_SAMPLED, takeSample } from '@wold/engines/takeSample';
-import type { ApiOptions } from './api';
+import type { ApiOptions } from './options';
 import { stopWithout } from './lines';
 
 const sourceSchema = z.object({

@@ -6,7 +6,7 @@ import { scoresAskSchema, scoringSchema, wholeAskSchema } from '@wold/core/engin
 import { Problem } from '@wold/core/problem';
 import { engineWork, withTable } from '@wold/engines/engineWork';
 import { sourceNamed } from '@wold/engines/source';
-import type { ApiOptions } from './api';
+import type { ApiOptions } from './options';
 import { answerInLines } from './lines';
 
 const of = { source: z.string().min(1), table: z.string().min(1) };

@@ -1,4 +1,4 @@
-import type { WholeColumn } from '@wold/core/engines/wholeColumns';
+import type { WholeColumn } from '@wold/core/engines/wholeColumn';
 import type { Recipe } from '@wold/core/recipe/schema';
 import type { Role } from '@wold/core/table/role';
 import { missingCount } from '@wold/core/table/column';

@@ -9,7 +9,7 @@ import { prepare } from '../../preparation/prepare';
 import { prepareWhole } from '../../preparation/prepareWhole';
 import type { PreparationInput, Prepared } from '../../preparation/prepared';
 import { isMissingText } from '../../table/numberText';
-import type { WholeMoments } from '../../engines/wholeMoments';
+import type { WholeMoments } from '../../engines/moments';
 import type { Treated } from '../../preparation/treatment';
 import { Problem } from '../../problem';
 import { nearestRotation } from '../../rotation/orthogonal';

@@ -1,6 +1,6 @@
 import { columnOf, entry, zeros, type Matrix } from '../../algebra/matrix';
 import { symmetricEigen } from '../../algebra/symmetricEigen';
-import type { GroupMoments, WholeMoments } from '../../engines/wholeMoments';
+import type { GroupMoments, WholeMoments } from '../../engines/moments';
 import type { PreparedMoments, PreparedRows } from '../../preparation/prepared';
 import { Problem } from '../../problem';
 import { isMissing } from '../../table/column';
