@@ -1,6 +1,7 @@
 import { chromium } from '@playwright/test';
 import { spawn } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { findChromium } from './install.mjs';
 import { root } from './run.mjs';
@@ -8,9 +9,16 @@ import { root } from './run.mjs';
 // The pictures of docs/screenshots, made anew from the demo table.
 const PORT = 8472;
 const folder = join(root, 'docs', 'screenshots');
-const server = spawn('node', ['packages/server/dist/main.js', '--port', String(PORT)], { cwd: root });
-process.on('exit', () => server.kill());
-await new Promise(resolve => server.stdout.once('data', resolve));
+/** The server, with what else it is started with. */
+async function serve(port, ...args) {
+  const server = spawn('node', ['packages/server/dist/main.js', '--port', String(port), ...args], {
+    cwd: root,
+  });
+  process.on('exit', () => server.kill());
+  await new Promise(resolve => server.stdout.once('data', resolve));
+  return server;
+}
+const server = await serve(PORT);
 
 const browser = await chromium.launch({
   executablePath: (await findChromium()) ?? undefined,
@@ -163,7 +171,6 @@ await page.getByRole('button', { name: /Tavering catalogue/ }).click();
 await page.getByRole('grid').waitFor();
 await page.getByRole('button', { name: 'Vocabulary', exact: true }).click();
 await page.getByRole('checkbox', { name: 'jug' }).waitFor();
-await shoot('vocabulary');
 await page.keyboard.press('n');
 await page.getByRole('menuitem', { name: /^Neighbour map/ }).click();
 await page.keyboard.press('6');
@@ -217,5 +224,35 @@ await page.mouse.click(map.x + map.width / 2, map.y + map.height / 2);
 await shoot('neighbours');
 await page.getByRole('link', { name: 'Wold, all studies' }).click();
 await shoot('home');
+
+// A table that stays where it is: the demo's sherds over and over, each time a little otherwise.
+const digs = mkdtempSync(join(tmpdir(), 'wold-digs-'));
+const [head, ...sherds] = readFileSync(join(root, 'demo/sherds.csv'), 'utf8').trimEnd().split(/\r?\n/);
+const again = (line, copy, i) =>
+  line
+    .split(',')
+    .map((entry, j) =>
+      j === 0
+        ? `${entry}-${copy}-${i}`
+        : j < 4 || entry === ''
+          ? entry
+          : (Number(entry) * (1 + ((copy * 7919 + i * 31 + j * 17) % 101) / 1500)).toPrecision(4),
+    )
+    .join(',');
+const rows = Array.from({ length: 440 }, (_, copy) => sherds.map((line, i) => again(line, copy, i))).flat();
+writeFileSync(join(digs, 'sherds of all digs.csv'), [head, ...rows].join('\n'));
+const other = await serve(PORT + 1, '--source', `digs=${digs}`);
+await page.goto(`http://127.0.0.1:${PORT + 1}/`);
+await page.getByRole('button', { name: /^digs/ }).click();
+await page.getByRole('button', { name: /^sherds of all digs/ }).click();
+await page.getByRole('combobox', { name: 'Rows are told apart by' }).click();
+await page.getByRole('option', { name: 'sherd' }).click();
+await page.getByRole('button', { name: 'Open as a study' }).click();
+await page.getByRole('grid').waitFor();
+await page.keyboard.press('4');
+await page.getByRole('region', { name: 'Votes' }).getByRole('button').first().waitFor({ timeout: 120_000 });
+await shoot('source');
 await browser.close();
+other.kill();
 server.kill();
+rmSync(digs, { recursive: true });
