@@ -1,6 +1,8 @@
 import type { Helper } from '@wold/kernels/team';
 import type { SampleOf } from './table/sampleOf';
 import type { WholeAsk } from './engines/wholeAsk';
+import type { Quartiles } from './engines/wholeQuartiles';
+import type { RepeatsAsk, WholeRepeats } from './engines/wholeRepeats';
 import type { WholeColumn } from './engines/wholeColumn';
 import type { WholeMoments } from './engines/moments';
 import { Problem } from './problem';
@@ -33,6 +35,8 @@ export interface Host {
 /** What a host asks of the engines that hold tables. All may be stopped with the work that asks for it. */
 export interface EngineWork {
   readonly moments: (of: SampleOf, asked: WholeAsk, progress: Host['progress']) => Promise<WholeMoments>;
+  readonly quartiles: (of: SampleOf, asked: WholeAsk) => Promise<readonly Quartiles[]>;
+  readonly repeats: (of: SampleOf, asked: RepeatsAsk) => Promise<WholeRepeats>;
   /** @param labels columns whose commonest entries are counted */
   readonly columns: (
     of: SampleOf,

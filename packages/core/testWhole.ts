@@ -5,6 +5,7 @@ import type { WholeAsk } from './engines/wholeAsk';
 import type { EngineWork } from './host';
 import { rowTest } from './table/condition';
 import { isMissing, numberAt, textAt, type NumberColumn } from './table/column';
+import { quantile } from './table/quantile';
 import { findColumn, type Table } from './table/table';
 
 // An engine for tests: a table in memory whose moments are had by their definition, row by row.
@@ -30,7 +31,12 @@ function entriesOf(table: Table, asked: WholeAsk) {
   const codes = new Map(asked.codes.map(one => [one.column, one.codes]));
   const ends = new Map(asked.reversed.map(one => [one.measure, one.ends]));
   const label = asked.by === null ? undefined : findColumn(table, asked.by);
-  const rows: { readonly x: number[]; readonly w: number; readonly level: string | null }[] = [];
+  const rows: {
+    readonly row: number;
+    readonly x: number[];
+    readonly w: number;
+    readonly level: string | null;
+  }[] = [];
   for (let row = 0; row < table.rows; row++) {
     if (!tests.every(test => test(row))) continue;
     let x = columns.map(column => {
@@ -39,6 +45,12 @@ function entriesOf(table: Table, asked: WholeAsk) {
       const from = ends.get(column.name);
       return from === undefined ? value : from - value;
     });
+    x = x.map((value, j) => {
+      const fences = asked.fences[j]!;
+      if (fences === null || Number.isNaN(value) || (value >= fences.low && value <= fences.high))
+        return value;
+      return asked.beyond === 'leave out' ? NaN : value < fences.low ? fences.low : fences.high;
+    });
     const sum = x.reduce((a, b) => a + b, 0);
     if (asked.shares !== 'none') x = x.map(value => value / sum);
     if (asked.shares === 'hellinger') x = x.map(Math.sqrt);
@@ -46,7 +58,7 @@ function entriesOf(table: Table, asked: WholeAsk) {
     const w = weight === null ? 1 : numberAt(weight, row);
     if (!x.every(Number.isFinite) || !(w > 0)) continue;
     const level = label === undefined || isMissing(label, row) ? null : textAt(label, row);
-    rows.push({ x, w, level });
+    rows.push({ row, x, w, level });
   }
   return rows;
 }
@@ -92,6 +104,54 @@ export const engineOf = (whole: Table): EngineWork => ({
                 level,
               ),
             ),
+    });
+  },
+  quartiles: (_, asked) => {
+    const rows = entriesOf(whole, asked);
+    return Promise.resolve(
+      asked.measures.map((__, j) => {
+        const sorted = Float64Array.from(rows, ({ x }) => x[j]!).sort();
+        return [quantile(sorted, 0.25), quantile(sorted, 0.75)] as const;
+      }),
+    );
+  },
+  repeats: (_, { asked, scoring, by, counts }) => {
+    const keys = by.map(name => findColumn(whole, name)!);
+    const scored = entriesOf(whole, asked).map(({ row, x, w }) => ({
+      w,
+      key: keys.some(key => isMissing(key, row)) ? null : keys.map(key => textAt(key, row)).join('|'),
+      at: Array.from({ length: scoring.coefficients.columns }, (__, d) =>
+        scoring.measures.reduce(
+          (sum, name, k) => {
+            const entry = x[asked.measures.indexOf(name)]!;
+            const weight = scoring.coefficients.values[d * scoring.measures.length + k]!;
+            return sum + (weight * (entry - scoring.means[k]!)) / scoring.units[k]!;
+          },
+          -(scoring.origin?.[d] ?? 0),
+        ),
+      ),
+    }));
+    const scatter = (rows: typeof scored, d: number): number => {
+      const total = rows.reduce((sum, { w }) => sum + w, 0);
+      const mean = rows.reduce((sum, { w, at }) => sum + w * at[d]!, 0) / total;
+      const squares = rows.reduce((sum, { w, at }) => sum + w * (at[d]! - mean) ** 2, 0);
+      return counts ? squares : (squares * rows.length) / total;
+    };
+    const sizeOf = (rows: typeof scored): number =>
+      counts ? rows.reduce((sum, { w }) => sum + w, 0) : rows.length;
+    const groups = [...new Set(scored.map(({ key }) => key))]
+      .filter(key => key !== null)
+      .map(key => scored.filter(row => row.key === key))
+      .filter(rows => sizeOf(rows) > 1);
+    const rows = groups.reduce((sum, group) => sum + sizeOf(group), 0);
+    const df = rows - groups.length;
+    const dimensions = scored[0]!.at.map((__, d) => d);
+    return Promise.resolve({
+      groups: groups.length,
+      rows,
+      df,
+      within: dimensions.map(d => groups.reduce((sum, group) => sum + scatter(group, d), 0) / df),
+      all: dimensions.map(d => scatter(scored, d) / (sizeOf(scored) - 1)),
     });
   },
   columns: () => Promise.reject(new Error('not asked')),

@@ -1,6 +1,8 @@
 import { numberOf, type Engine } from '@wold/core/engines/engine';
 import { wholeColumns } from '@wold/core/engines/wholeColumns';
 import { wholeMoments } from '@wold/core/engines/wholeMoments';
+import { wholeQuartiles } from '@wold/core/engines/wholeQuartiles';
+import { wholeRepeats } from '@wold/core/engines/wholeRepeats';
 import type { EngineWork } from '@wold/core/host';
 import { Problem } from '@wold/core/problem';
 import type { SampleOf } from '@wold/core/table/sampleOf';
@@ -13,6 +15,16 @@ export const engineWork = (sources: readonly Source[], limits?: Limits): EngineW
     withTable(sources, of, limits, async engines => {
       await refuseLarge(engines, limits);
       return wholeMoments(engines, asked, { progress });
+    }),
+  quartiles: (of, asked) =>
+    withTable(sources, of, limits, async engines => {
+      await refuseLarge(engines, limits);
+      return wholeQuartiles(engines, asked);
+    }),
+  repeats: (of, asked) =>
+    withTable(sources, of, limits, async engines => {
+      await refuseLarge(engines, limits);
+      return wholeRepeats(engines, asked);
     }),
   columns: (of, labels, progress) =>
     withTable(sources, of, limits, async engines => {

@@ -64,9 +64,9 @@ async function scoresFiles(
   const lines: string[] = [];
   const stems = fileStems(reduced.map(({ reduction }) => reduction.name));
   await withTable(sources, of, undefined, ([engine]) => {
-    for (const [at, { recipe, reduction, result, arranged }] of reduced.entries()) {
+    for (const [at, { recipe, reduction, result, arranged, account }] of reduced.entries()) {
       try {
-        const { scoring, asked } = engineScores(recipe, reduction, result, { arranged });
+        const { scoring, asked } = engineScores(recipe, reduction, result, { arranged }, account);
         const statement = scoresStatement(engine!, scoring, of.key, asked);
         files.push({ name: `${stems[at]!}-scores.sql`, text: `${statement};\n` });
       } catch (thrown) {

@@ -11,6 +11,7 @@ import { wholeColumns } from '@wold/core/engines/wholeColumns';
 import type { WholeColumn } from '@wold/core/engines/wholeColumn';
 import { wholeMoments } from '@wold/core/engines/wholeMoments';
 import { quietHost } from '@wold/core/host';
+import { fencesAround } from '@wold/core/preparation/outliers';
 import { bytesSource } from '@wold/core/table/fileSource';
 import { readTable } from '@wold/core/table/readTable';
 import { numberAt, isMissing, textAt } from '@wold/core/table/column';
@@ -184,7 +185,7 @@ describe.each(KINDS)('%s', kind => {
     const names = engines[0]!.columns.map(({ name }) => name);
     const at = (place: number) => names[place]!;
     const measures = [at(1), at(2), at(3), at(4), at(7), at(8)];
-    const asks: readonly Partial<WholeAsk>[] = [
+    const asks: Partial<WholeAsk>[] = [
       {},
       { weight: at(9), by: at(6) },
       {
@@ -198,6 +199,52 @@ describe.each(KINDS)('%s', kind => {
     ];
     const { file } = await takeSample(found.of, { table: found.table, rows: ROWS, seed: 1, key: at(0) });
     const table = await readTable(bytesSource(file), 'odd', quietHost);
+    const work = engineWork([found.of]);
+    const there = { source: 's', table: found.table, of: 0, rows: 0, seed: 0, key: null };
+    const own = engineOf(table);
+    if (found.of.parts === 1) {
+      const plain = plainAsk(measures, { codes: [{ column: at(8), codes: [0.25, 3] }] });
+      const quartiles = await work.quartiles(there, plain);
+      const here = await own.quartiles(sampleOf(table)!, plain);
+      quartiles.forEach((pair, j) =>
+        pair.forEach((value, k) =>
+          expect(value / (here[j]![k]! || 1)).toBeCloseTo(here[j]![k] === 0 ? 0 : 1, 12),
+        ),
+      );
+      const fences = quartiles.map(([low, high]) => fencesAround(low, high, 0.3));
+      asks.push(
+        { fences, transforms: ['none', 'none', 'log1p', 'none', 'log', 'none'] },
+        { fences, beyond: 'leave out' },
+      );
+      const coefficients = { rows: 2, columns: 2, values: Float64Array.of(0.5, 1, -1, 0.25) };
+      const scoring = {
+        measures: [at(1), at(3)],
+        means: Float64Array.of(0, 50),
+        units: Float64Array.of(5, 20),
+        coefficients,
+      };
+      for (const counts of [true, false]) {
+        for (const weight of [null, at(10)]) {
+          const repeats = {
+            asked: plainAsk(measures, { weight }),
+            scoring,
+            by: [at(6), at(9)],
+            counts: counts && weight !== null,
+          };
+          const [here, theirs] = [
+            await own.repeats(sampleOf(table)!, repeats),
+            await work.repeats(there, repeats),
+          ];
+          expect([theirs.groups, theirs.rows, theirs.df]).toEqual([here.groups, here.rows, here.df]);
+          for (const d of [0, 1]) {
+            expect(theirs.within[d]! / here.within[d]!).toBeCloseTo(1, 9);
+            expect(theirs.all[d]! / here.all[d]!).toBeCloseTo(1, 9);
+          }
+        }
+      }
+    } else {
+      await expect(work.quartiles(there, plainAsk(measures))).rejects.toThrow(/several parts.*sample alone/);
+    }
     for (const more of asks) {
       const asked = plainAsk(measures, more);
       const there = await wholeMoments(engines, asked, quietHost);

@@ -15,7 +15,7 @@ import { fileStem } from '@wold/core/writeup/fileStem';
 import { copyText, NOT_COPIED } from '../outputs/copy';
 import { saveText } from '../outputs/save';
 import { ProblemNote } from '../readings/Problem';
-import { useReduced } from '../results/stages';
+import { useAccountOf, useReduced } from '../results/stages';
 import { noticed } from '../store/noticeSlice';
 import { useAppDispatch } from '../store/store';
 import { useTable } from '../store/TableContext';
@@ -128,12 +128,13 @@ function useStatement(sample: SampleOf, reduction: Reduction) {
   const table = useTable();
   const recipe = useRecipe();
   const { value: result } = useReduced(reduction);
+  const { value: account } = useAccountOf(reduction);
   const [statement, setStatement] = useState<string | null>(null);
   const [writes, setWrites] = useState(false);
   const [problem, setProblem] = useState<ProblemData | null>(null);
   const fail = (thrown: unknown): void => setProblem(problemData(thrown));
   const request = (as: 'text' | 'table' | 'view', name: string | null): string => {
-    const { scoring, asked } = engineScores(recipe, reduction, result!, table);
+    const { scoring, asked } = engineScores(recipe, reduction, result!, table, account ?? {});
     const { source, key } = sample;
     return onWire({ source, table: sample.table, as, name, key, scoring, asked });
   };

@@ -37,6 +37,7 @@ export function extentAt(
       return view === null || NEED_NO_ROWS.has(view) ? ofDimensions : 'sample';
     case 'trust': {
       if (reduction.settings.method === 'components' && view === 'groups') return extent;
+      if (view === 'repeats') return ofDimensions;
       const ofFit = reduction.settings.method === 'factors' && (view === null || NEED_NO_ROWS.has(view));
       return ofFit ? ofDimensions : 'sample';
     }

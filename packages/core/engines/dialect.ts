@@ -37,6 +37,8 @@ export interface Dialect {
   readonly present: (x: string) => string;
   /** Different entries. */
   readonly distinct: (x: string) => string;
+  /** The entry at a place in order, from 0, of n that are all there. */
+  readonly inOrder: (x: string, place: number, n: number) => string;
   /** The number of a bin from 0 on, of a double. */
   readonly floor: (x: string) => string;
   /** Whether Σ xy of a pair is had from its covariance, which the engine finds faster. */
@@ -94,6 +96,8 @@ export const POSTGRES: Dialect = {
   ln: x => `ln(${x})`,
   present: x => x,
   distinct: x => `count(distinct ${x})`,
+  // At shares in the middle of a step no rounding leads to a neighbour.
+  inOrder: (x, place, n) => `percentile_disc(${literal((place + 0.5) / n)}) within group (order by ${x})`,
   floor: x => `floor(${x})`,
   byCovariance: false,
   mostPairs: 320,
@@ -111,6 +115,7 @@ export const DUCKDB: Dialect = {
     return /^(FLOAT|DOUBLE)$/.test(type) ? `regexp_replace(${text}, '\\.0$', '')` : text;
   },
   distinct: x => `approx_count_distinct(${x})`,
+  inOrder: (x, place, n) => `quantile_disc(${x}, ${(place + 0.5) / n})`,
   mostPairs: 1275,
   aggregates: nested(''),
 };
@@ -126,6 +131,7 @@ export const CLICKHOUSE: Dialect = {
   ln: x => `log(${x})`,
   present: x => `assumeNotNull(${x})`,
   distinct: x => `uniq(${x})`,
+  inOrder: (x, place, n) => `quantileExact(${(place + 0.5) / n})(assumeNotNull(${x}))`,
   floor: x => `floor(${x})`,
   byCovariance: true,
   mostPairs: 1600,

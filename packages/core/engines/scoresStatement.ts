@@ -20,7 +20,10 @@ export interface Scoring extends LinearScoring {
 }
 
 /** What scores need of how entries are treated. */
-export type ScoresAsk = Pick<WholeAsk, 'measures' | 'reversed' | 'shares' | 'transforms' | 'codes'>;
+export type ScoresAsk = Pick<
+  WholeAsk,
+  'measures' | 'reversed' | 'shares' | 'transforms' | 'codes' | 'fences' | 'beyond'
+>;
 
 /** Longer sums are nested, which is not for reading. */
 const MOST_FLAT = 300;
@@ -33,24 +36,16 @@ const MOST_FLAT = 300;
  */
 export function scoresStatement(
   engine: Engine,
-  { measures, means, units, coefficients, names, origin }: Scoring,
+  scoring: Scoring,
   key: string | null,
-  ask: ScoresAsk = plainAsk(measures),
+  ask: ScoresAsk = plainAsk(scoring.measures),
 ): string {
   const { dialect, from } = engine;
   const { layers } = wholeRows(engine, plainAsk(ask.measures, ask));
   const [first, ...more] = layers as [Layer, ...Layer[]];
   const keyed: Layer = key === null ? [] : [['wold_key', dialect.quoted(key)]];
   const kept: Layer = key === null ? [] : [['wold_key', 'wold_key']];
-  const places = measures.map(name => ask.measures.indexOf(name));
-  const scores = names.map((_, d): Layer[number] => {
-    const weights = columnOf(coefficients, d);
-    const terms = places.map(
-      (j, k) => `(${entryName(j)}-${literal(means[k]!)})*${literal(weights[k]! / units[k]!)}`,
-    );
-    const sum = terms.length > MOST_FLAT ? sumOf(terms) : terms.join('\n      +');
-    return [`wold_d${d}`, origin === undefined ? sum : `${sum}\n      -${literal(origin[d]!)}`];
-  });
+  const scores = scoresLayer(scoring, ask.measures);
   let inner = from;
   [[...keyed, ...first], ...more.map(layer => [...kept, ...layer]), [...kept, ...scores]].forEach(
     (layer, at) => {
@@ -59,9 +54,27 @@ export function scoresStatement(
     },
   );
   // What has no end is no score.
-  const whole = names.map(
+  const whole = scoring.names.map(
     (name, d) => `case when wold_d${d}-wold_d${d}=0 then wold_d${d} end as ${dialect.quoted(name)}`,
   );
   const own = key === null ? [] : [`wold_key as ${dialect.quoted(key)}`];
   return `select ${[...own, ...whole].join(', ')}\nfrom ${inner}`;
 }
+
+/** A row's scores by the names of its measures. @param all measures, in the order of their names */
+export function scoresLayer(
+  { measures, means, units, coefficients, origin }: LinearScoring,
+  all: readonly string[],
+): Layer {
+  const places = measures.map(name => all.indexOf(name));
+  return Array.from({ length: coefficients.columns }, (_, d): Layer[number] => {
+    const weights = columnOf(coefficients, d);
+    const terms = places.map(
+      (j, k) => `(${entryName(j)}-${literal(means[k]!)})*${literal(weights[k]! / units[k]!)}`,
+    );
+    const sum = terms.length > MOST_FLAT ? sumOf(terms) : terms.join('\n      +');
+    return [scoreName(d), origin === undefined ? sum : `${sum}\n      -${literal(origin[d]!)}`];
+  });
+}
+
+export const scoreName = (d: number): string => `wold_d${d}`;

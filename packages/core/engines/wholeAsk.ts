@@ -28,6 +28,16 @@ export interface WholeAsk {
   /** The column whose groups are told apart; rows without an entry of it are a group too, null. */
   readonly by: string | null;
   readonly codes: readonly MissingNumbers[];
+  /** Of each measure, as it is before it is transformed; null for none. */
+  readonly fences: readonly (WholeFences | null)[];
+  /** What becomes of an entry beyond them: it is pulled in, or its row left out. */
+  readonly beyond: 'pull in' | 'leave out';
+}
+
+/** Between these an entry is taken as it is. */
+export interface WholeFences {
+  readonly low: number;
+  readonly high: number;
 }
 
 /** An ask of measures as they are. */
@@ -40,6 +50,8 @@ export const plainAsk = (measures: readonly string[], more: Partial<WholeAsk> = 
   transforms: measures.map(() => 'none'),
   by: null,
   codes: [],
+  fences: measures.map(() => null),
+  beyond: 'pull in',
   ...more,
 });
 
@@ -56,21 +68,26 @@ export type WholeRows = Pick<Aggregates, 'from' | 'only' | 'layers' | 'whole'>;
  * What statements about the whole rows start with: a row counts that has every measure (none NULL, NaN or infinite) and a
  * weight above 0, and meets the conditions.
  *
+ * @param group an expression by whose entries rows are told apart, which the last layer has; that of the label asked for
  * @throws Problem where a column is missing or holds no numbers
  */
-export function wholeRows(engine: Engine, ask: WholeAsk): WholeRows {
-  const { measures, weight, by, shares, transforms } = ask;
+export function wholeRows(
+  engine: Engine,
+  ask: WholeAsk,
+  group: string | null = ask.by === null ? null : groupOf(engine, ask.by),
+): WholeRows {
+  const { measures, weight, shares, transforms } = ask;
   const double = (name: string) => doubleOf(engine, name, ask.codes);
-  const carried = [WEIGHT, ...(by === null ? [] : [GROUP])];
+  const carried = [WEIGHT, ...(group === null ? [] : [GROUP])];
   const turned = new Map(ask.reversed.map(({ measure, ends }) => [measure, ends]));
   const raw = measures.map((name, j): Layer[number] => {
     const ends = turned.get(name);
     const expression = ends === undefined ? double(name) : `${literal(ends)}-${double(name)}`;
-    return [rawName(j), expression];
+    return [rawName(j), fenced(expression, ask.fences[j]!, ask.beyond)];
   });
   const first: Layer = [
     [WEIGHT, weight === null ? '1' : double(weight)],
-    ...(by === null ? [] : [[GROUP, groupOf(engine, by)] as const]),
+    ...(group === null ? [] : [[GROUP, group] as const]),
   ];
   const isPlain = shares === 'none' && transforms.every(transform => transform === 'none');
   const entries = measures.map((_, j): Layer[number] => [
@@ -102,6 +119,15 @@ export function doubleOf(
   const x = engine.dialect.double(numberColumn(engine, name));
   const own = codes.find(({ column }) => column === name)?.codes ?? [];
   return own.length === 0 ? x : `case when ${x} in (${own.map(literal).join(', ')}) then null else ${x} end`;
+}
+
+/** An entry within its fences. What is no number stays none: some engines hold it for the largest of all. */
+function fenced(x: string, fences: WholeFences | null, beyond: WholeAsk['beyond']): string {
+  if (fences === null) return x;
+  const [low, high] = [literal(fences.low), literal(fences.high)];
+  const within = beyond === 'leave out' ? `${x} between ${low} and ${high}` : `(${x})-(${x})=0`;
+  const pulled = `case when (${x})<${low} then ${low} when (${x})>${high} then ${high} else ${x} end`;
+  return `case when ${within} then ${beyond === 'leave out' ? x : pulled} end`;
 }
 
 /** An entry as it is treated; nothing where a function is not defined for it. */

@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { conditionSchema } from '../table/conditionSchema';
 import type { WholeAsk } from './wholeAsk';
+import type { Quartiles } from './wholeQuartiles';
+import type { RepeatsAsk, WholeRepeats } from './wholeRepeats';
 import type { WholeColumn } from './wholeColumn';
 import type { WholeMoments } from './moments';
 import type { Scoring, ScoresAsk } from './scoresStatement';
@@ -20,6 +22,8 @@ const askFields = {
   shares: z.enum(['none', 'proportions', 'hellinger']),
   transforms: z.array(z.enum(['none', 'log', 'log1p', 'square-root'])),
   codes: z.array(z.strictObject({ column: name, codes: numbers })),
+  fences: z.array(z.strictObject({ low: z.number(), high: z.number() }).nullable()),
+  beyond: z.enum(['pull in', 'leave out']),
 };
 
 export const wholeAskSchema = z
@@ -30,8 +34,9 @@ export const wholeAskSchema = z
     by: name.nullable(),
   })
   .refine(
-    ({ measures, transforms }) => measures.length === transforms.length,
-    'a transform for each measure',
+    ({ measures, transforms, fences }) =>
+      measures.length === transforms.length && measures.length === fences.length,
+    'a transform and fences, or null, for each measure',
   ) satisfies z.ZodType<WholeAsk>;
 
 export const scoresAskSchema = z.strictObject(askFields) satisfies z.ZodType<ScoresAsk>;
@@ -44,6 +49,31 @@ export const scoringSchema = z.strictObject({
   coefficients: matrix,
   origin: doubles.optional(),
 }) as unknown as z.ZodType<Scoring>;
+
+export const repeatsAskSchema = z.strictObject({
+  asked: wholeAskSchema,
+  scoring: z.strictObject({
+    measures: z.array(name),
+    means: doubles,
+    units: doubles,
+    coefficients: matrix,
+    origin: doubles.optional(),
+  }),
+  by: z.array(name).min(1).max(50),
+  counts: z.boolean(),
+}) as unknown as z.ZodType<RepeatsAsk>;
+
+export const quartilesSchema = z.array(z.tuple([z.number(), z.number()])) satisfies z.ZodType<
+  readonly Quartiles[]
+>;
+
+export const repeatsSchema = z.object({
+  groups: z.number(),
+  rows: z.number(),
+  df: z.number(),
+  within: numbers,
+  all: numbers,
+}) satisfies z.ZodType<WholeRepeats>;
 
 const groupSchema = z.object({
   level: z.string().nullable(),

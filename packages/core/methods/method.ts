@@ -2,6 +2,7 @@ import type { LinearScoring } from '../engines/scoresStatement';
 import type { PreparationInput } from '../preparation/prepared';
 import type { Rename } from '../preparation/renamed';
 import type { Stage } from '../stages/stage';
+import type { Condition } from '../table/condition';
 import type { PlacedRows, Placement } from './placement';
 
 /**
@@ -42,6 +43,8 @@ export interface Method<
   readonly ofMoments: (settings: Settings) => boolean;
   /** How rows are placed by sums of their treated measures; null where a result does not, absent where none does. */
   readonly scoring?: (result: Result) => LinearScoring | null;
+  /** Conditions that rows with a say in its result meet beside those of the preparation; none without it. */
+  readonly usedWhere?: (result: Result) => readonly Condition[];
   /** Multiplications that finding its dimensions again takes, about; not there where it has none that could be. */
   readonly againWork?: (result: Result) => number;
   /** What places rows that are only placed, where the result itself does not. */

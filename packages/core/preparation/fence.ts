@@ -4,7 +4,7 @@ import type { Weights } from '../table/moments';
 import type { RowBlock } from './rowTransform';
 import type { Treatment } from './treatment';
 
-/** Pulls outliers in, or gives the rows (by their place) that have one. */
+/** Pulls outliers in, or gives the rows (by their place) that have one. @param known fences that are not of these rows */
 export function fence(
   { columns, rows }: RowBlock,
   placed: RowBlock | null,
@@ -12,17 +12,17 @@ export function fence(
   measures: readonly string[],
   { outliers, reach, unfenced }: Treatment,
   changes: ChangesBuilder,
+  known?: ReadonlyMap<string, Fences | null>,
 ): Map<number, string[]> {
   const flagged = new Map<number, string[]>();
   if (outliers === 'none') return flagged;
   columns.forEach((values, j) => {
     const measure = measures[j]!;
     if (unfenced.includes(measure)) return;
-    const fences: Fences | null = (outliers === 'robust-z' ? robustLimits : quartileFences)(
-      values,
-      reach,
-      weights,
-    );
+    const fences: Fences | null =
+      known === undefined
+        ? (outliers === 'robust-z' ? robustLimits : quartileFences)(values, reach, weights)
+        : (known.get(measure) ?? null);
     if (fences === null) return;
     for (let i = nextBeyond(values, fences, 0); i < values.length; i = nextBeyond(values, fences, i + 1)) {
       const value = values[i]!;

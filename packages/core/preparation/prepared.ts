@@ -3,6 +3,7 @@ import type { SparseRows } from '../algebra/sparseRows';
 import { Problem } from '../problem';
 import type { LeftOut } from '../words/countWords';
 import type { WordsSettings } from '../words/settings';
+import type { Fences } from './outliers';
 import type { Weighting } from './rowWeights';
 import type { Treated, Treatment } from './treatment';
 
@@ -77,6 +78,8 @@ export interface Account extends Omit<Treated, 'columns' | 'placed'> {
   readonly weights: Float64Array | null;
   /** Whether the weights are counts. */
   readonly counts: boolean;
+  /** Fences around quartiles of a whole table in its engine, of each measure asked for; absent without. */
+  readonly wholeFences?: readonly (Fences | null)[];
   /** What cross-products are divided by: n − 1, or Σw − 1 for counts. */
   readonly divisor: number;
 }

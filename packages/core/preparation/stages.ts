@@ -1,4 +1,5 @@
 import type { WholeAsk } from '../engines/wholeAsk';
+import type { Quartiles } from '../engines/wholeQuartiles';
 import type { WholeMoments } from '../engines/moments';
 import { stage } from '../stages/stage';
 import type { OriginalBox, TreatedBox } from './boxes';
@@ -38,7 +39,20 @@ export const wholeMoments = stage<{ readonly asked: WholeAsk }, WholeMoments>('w
   kept: true,
 });
 
+/** Quartiles of measures over a table that stays in its engine. */
+export const wholeQuartiles = stage<{ readonly asked: WholeAsk }, readonly Quartiles[]>(
+  'wholeQuartiles',
+  1,
+  'long',
+  [],
+  { kept: true },
+);
+
 /** What every method works from. */
-export const prepared = stage<OfPreparation, AnyPrepared>('prepared', 1, 'light', [treated, wholeMoments]);
+export const prepared = stage<OfPreparation, AnyPrepared>('prepared', 1, 'light', [
+  treated,
+  wholeQuartiles,
+  wholeMoments,
+]);
 
 export const account = stage<OfPreparation, Account>('account', 1, 'light', [prepared]);

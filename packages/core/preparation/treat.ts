@@ -12,6 +12,7 @@ import { measureOf } from './measureOf';
 import type { Treatment, Treated, MeasureSetAside } from './treatment';
 import { reverse } from './reverse';
 import { fence } from './fence';
+import type { Fences } from './outliers';
 import { fillGaps } from './fillGaps';
 import { transformColumns } from './transformColumns';
 
@@ -19,6 +20,8 @@ import { transformColumns } from './transformColumns';
 export interface TreatmentWay {
   /** Whether components that fill gaps work on unit variance. */
   readonly scaled?: boolean;
+  /** Fences of measures that were found elsewhere, null for none; those of the rows themselves where it is left out. */
+  readonly fences?: ReadonlyMap<string, Fences | null>;
   /** Whether outliers of rows that are only placed are pulled in as well, to the fences of the others. */
   readonly fencesPlaced?: boolean;
 }
@@ -37,7 +40,7 @@ export function treat(
   weight: RowWeight | null,
   treatment: Treatment,
   host: Host = quietHost,
-  { scaled = true, fencesPlaced = false }: TreatmentWay = {},
+  { scaled = true, fencesPlaced = false, fences }: TreatmentWay = {},
 ): Treated {
   const chosen = names.map(name => measureOf(table, name));
   // Rows that were brought to be placed have no say in which measures are used.
@@ -70,7 +73,7 @@ export function treat(
   const imputation = fillGaps(filled, treatment, scaled, changes, stretch(host, 0, 0.5));
   const reversals = reverse([block, placed], kept, treatment.reversed);
 
-  const flagged = fence(block, fencesPlaced ? placed : null, weights, measures, treatment, changes);
+  const flagged = fence(block, fencesPlaced ? placed : null, weights, measures, treatment, changes, fences);
   if (flagged.size > 0) block = without(block, flagged, leftOut, 'outlier');
 
   if (treatment.rowTransform !== 'none') {

@@ -1,6 +1,7 @@
 import type { MissingNumbers, WholeAsk, WholeShares, WholeTransform } from '../engines/wholeAsk';
 import { Problem } from '../problem';
 import type { Table } from '../table/table';
+import type { Fences } from './outliers';
 import type { PreparationInput } from './prepared';
 
 const TRANSFORMS: readonly string[] = ['none', 'log', 'log1p', 'square-root'] satisfies WholeTransform[];
@@ -13,12 +14,14 @@ const OR_SAMPLE = 'or reduce the sample alone';
  *
  * @param by a label whose groups are told apart
  * @param arranged how the study's columns were made of those of the engine
+ * @param fences of each measure, where outliers are treated; see {@link wholeAsk}
  * @throws Problem for what cannot be done there, with what to do
  */
 export function wholeAskOf(
   preparation: PreparationInput,
   arranged: Table['arranged'] = null,
   by: string | null = null,
+  fences: readonly (Fences | null)[] | null = null,
 ): WholeAsk {
   const { measures, weight, only, reversed, rowTransform, transform, transforms } = preparation;
   const impossible = IMPOSSIBLE.find(({ holds }) => holds(preparation));
@@ -39,10 +42,7 @@ export function wholeAskOf(
     ...only.map(({ column }) => column),
   ].find(name => made.includes(name));
   if (foreign !== undefined) {
-    throw new Problem(
-      `“${foreign}” was made here, and the engine does not have it`,
-      `Make it there too, ${OR_SAMPLE}.`,
-    );
+    throw madeHere(foreign);
   }
   return {
     measures: measures.map(inEngine),
@@ -56,8 +56,20 @@ export function wholeAskOf(
     transforms: measures.map(name => (own.get(name) ?? transform) as WholeTransform),
     by: by === null ? null : inEngine(by),
     codes: codesOf(arranged, inEngine),
+    fences: measures.map((_, j) => fences?.[j] ?? null),
+    beyond: preparation.outliers === 'leave-out-rows' ? 'leave out' : 'pull in',
   };
 }
+
+/** What the engine calls a column. @throws Problem where it was made here */
+export function headingIn({ arranged }: Pick<Table, 'arranged'>, name: string): string {
+  const made = [...(arranged?.by.made ?? []), ...(arranged?.by.scores ?? [])];
+  if (made.some(one => one.name === name)) throw madeHere(name);
+  return arranged?.by.columns.find(one => one.name === name)?.heading ?? name;
+}
+
+const madeHere = (name: string): Problem =>
+  new Problem(`“${name}” was made here, and the engine does not have it`, `Make it there too, ${OR_SAMPLE}.`);
 
 function codesOf(arranged: Table['arranged'], inEngine: (name: string) => string): MissingNumbers[] {
   return (arranged?.by.columns ?? []).flatMap(({ name, missing = [] }) => {
@@ -90,9 +102,9 @@ const IMPOSSIBLE: readonly Impossible[] = [
     remedy: 'Leave out rows with missing measures, or fill them in the engine first',
   },
   {
-    holds: ({ outliers }) => outliers !== 'none',
-    what: 'outliers are treated by fences',
-    remedy: 'Leave them as they are, or use rows within a range by a condition',
+    holds: ({ outliers }) => outliers === 'robust-z',
+    what: 'outliers are told by robust z scores',
+    remedy: 'Take fences by quartiles',
   },
   {
     holds: ({ transform, transforms }) =>

@@ -12,6 +12,7 @@ import * as stages from './stages';
 import { engineWorkOf } from '../host';
 import { prepareWhole, wholeOf } from './prepareWhole';
 import { wholeAskOf } from './wholeAskOf';
+import { wholeFences } from './wholeFences';
 import { treatmentOf } from './treatmentOf';
 import type { Treated } from './treatment';
 
@@ -38,6 +39,11 @@ export const PREPARATION_WORKS: readonly Worked[] = [
     if (source.format !== 'engine') throw new Error('Only a sample has a whole.');
     return engineWorkOf(host, source.sample).moments(source.sample, asked, host.progress);
   }),
+  worked(stages.wholeQuartiles, ({ asked }, { table, host }) => {
+    const { source } = table;
+    if (source.format !== 'engine') throw new Error('Only a sample has a whole.');
+    return engineWorkOf(host, source.sample).quartiles(source.sample, asked);
+  }),
   worked(stages.prepared, async ({ preparation }, bench) => {
     const { table, host } = bench;
     const { matrix } = table;
@@ -46,11 +52,19 @@ export const PREPARATION_WORKS: readonly Worked[] = [
       return prepareDistances(table, matrix, preparation, weightFor(table, preparation));
     }
     if (wholeOf(table, preparation) !== null) {
-      const asked = wholeAskOf(preparation, table.arranged);
+      const fences = await wholeFences(bench, preparation);
+      const asked = wholeAskOf(preparation, table.arranged, null, fences);
       const moments = await bench.need(stages.wholeMoments, { asked });
       // By the study's names, in the same order.
       const named = { ...moments, measures: preparation.measures };
-      return prepareWhole(table, named, preparation, await treatedOf(bench, preparation));
+      const own =
+        fences === null
+          ? await treatedOf(bench, preparation)
+          : treatFor(table, preparation, host, {
+              fences: new Map(preparation.measures.map((name, j) => [name, fences[j]!])),
+            });
+      const whole = prepareWhole(table, named, preparation, own);
+      return fences === null ? whole : { ...whole, wholeFences: fences };
     }
     // What was treated of a very large table is not held beside what is prepared.
     const entries = table.rows * preparation.measures.length;

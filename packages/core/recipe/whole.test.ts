@@ -15,7 +15,7 @@ import { engineScores } from './engineScores';
 import { extentOf, reductionExtent } from './extent';
 import { figuresOf } from './figures';
 import { freshRecipe, freshReduction } from './fresh';
-import { askOf, preparationOf, reductionRequest } from './requests';
+import { askOf, preparationOf, reducedBy, reductionRequest } from './requests';
 import type { Recipe, ReductionBy } from './schema';
 
 // A whole table in memory is held against its own sample, whose figures come from the whole's moments.
@@ -76,6 +76,12 @@ const CASES: readonly (readonly [string, Recipe])[] = [
     'roots, one measure as it is',
     prepared({ transform: 'square-root', transforms: [{ measure: 'K2O %', transform: 'none' }] }),
   ],
+  ['outliers pulled in', prepared({ outliers: 'fences', reach: 1.5 })],
+  [
+    'outliers pulled in but of one, then logarithms',
+    prepared({ outliers: 'fences', reach: 3, unfenced: ['CaO %'], transform: 'log' }),
+  ],
+  ['rows with outliers left out', prepared({ outliers: 'leave-out-rows', reach: 3 })],
   ['shares of rows', prepared({ rowTransform: 'proportions', scale: 'centre' })],
   ['roots of shares', prepared({ rowTransform: 'hellinger' })],
   [
@@ -159,7 +165,7 @@ test.each([CASES[0]!, CASES[1]!, CASES[3]!])('factors and suitability of the who
   expect(there.bartlett!.chiSquare / here.bartlett!.chiSquare).toBeCloseTo(1, 9);
 });
 
-test.each([CASES[0]!, CASES[1]!, CASES[2]!, CASES[3]!, CASES[5]!, CASES.at(-1)!])(
+test.each([CASES[0]!, CASES[1]!, CASES[2]!, CASES[3]!, CASES[5]!, CASES[7]!, CASES[9]!, CASES.at(-1)!])(
   'group means and agreement of groups of the whole: %s',
   async (_, of) => {
     const [here, there] = [arrange(whole, arrangementOf(of)), arrange(sample, arrangementOf(of))];
@@ -186,6 +192,31 @@ test.each([CASES[0]!, CASES[1]!, CASES[2]!, CASES[3]!, CASES[5]!, CASES.at(-1)!]
   },
 );
 
+test.each([
+  ['components', 0, recipe],
+  ['factors', 1, recipe],
+  ['axes', 2, recipe],
+  ['counts', 0, weightedBy('counts')],
+  ['weights', 0, weightedBy('proportional')],
+] as const)('scatter within repeats of the whole: %s', async (_, at, of) => {
+  const asked = (table: Table) =>
+    compute(
+      table,
+      { stage: 'replicates', reduced: reducedBy(of, of.reductions[at]!), by: ['kiln', 'phase'] },
+      host,
+    );
+  const [all, some] = [await asked(whole), await asked(sample)];
+  expect(some.repeated.groups).toBe(all.repeated.groups);
+  expect(some.repeated.rows).toBeCloseTo(all.repeated.rows, 8);
+  expect(some.df).toBeCloseTo(all.df, 8);
+  some.dimensions.forEach(({ within, all: sd, ratio }, d) => {
+    const own = all.dimensions[d]!;
+    expect(within / own.within).toBeCloseTo(1, 5);
+    expect(sd / own.all).toBeCloseTo(1, 5);
+    expect(ratio / own.ratio).toBeCloseTo(1, 5);
+  });
+});
+
 test('the sample alone, and what needs rows, are of the sample', async () => {
   const alone = prepared({ extent: 'sample' });
   const plain = { ...sample, source: { format: 'Parquet' } } as const;
@@ -206,7 +237,7 @@ test('the sample alone, and what needs rows, are of the sample', async () => {
 
 test.each([
   [{ missing: 'median' }, /gaps are filled/],
-  [{ outliers: 'pull-in' }, /outliers are treated/],
+  [{ outliers: 'robust-z' }, /robust z scores/],
   [{ transform: 'ranks' }, /fitted powers or ranks/],
   [{ scale: 'robust' }, /robust spreads/],
   [{ repeats: 'average' }, /repeated rows/],
@@ -233,6 +264,7 @@ test('scores as an engine is asked for them are those of the rows', async () => 
       Factors;
     const { scoring, asked } = engineScores(of, of.reductions[at]!, result, table);
     expect(scoring.measures).toContain('Sr ppm');
+    expect(asked.beyond).toBe('pull in');
     expect(asked.codes).toEqual([{ column: 'Sr ppm', codes: [337, 210] }]);
     const scores = at === 1 ? result.rowScores : result.scores;
     const [row] = result.rows;

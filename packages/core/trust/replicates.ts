@@ -1,4 +1,5 @@
 import { columnOf } from '../algebra/matrix';
+import type { WholeRepeats } from '../engines/wholeRepeats';
 import type { Placement } from '../methods/placement';
 import { rowsStoodFor, weightsAt } from '../preparation/rowWeights';
 import { Problem } from '../problem';
@@ -17,6 +18,8 @@ export interface ReplicateScatter {
 }
 
 export interface Replicates {
+  /** How many groups there are, and rows in them: of a whole table in its engine all, whichever are at hand. */
+  readonly repeated: { readonly groups: number; readonly rows: number };
   /** Entries that two rows or more have, with how many. */
   readonly groups: readonly {
     readonly level: string;
@@ -61,5 +64,22 @@ export function replicates(table: Table, placement: Placement, by: readonly stri
     return { within: Math.sqrt(within), all: Math.sqrt(all), ratio: within / all };
   });
   const groups = repeated.map(({ level, places, n }) => ({ level, rows: places.map(i => rows[i]!), n }));
-  return { groups, df, dimensions };
+  return {
+    repeated: { groups: groups.length, rows: groups.reduce((sum, { n }) => sum + n, 0) },
+    groups,
+    df,
+    dimensions,
+  };
 }
+
+/** The same of a whole table in its engine, whose groups are not listed. */
+export const wholeReplicates = ({ groups, rows, df, within, all }: WholeRepeats): Replicates => ({
+  repeated: { groups, rows },
+  groups: [],
+  df,
+  dimensions: within.map((square, d) => ({
+    within: Math.sqrt(square),
+    all: Math.sqrt(all[d]!),
+    ratio: square / all[d]!,
+  })),
+});

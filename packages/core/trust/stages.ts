@@ -1,3 +1,4 @@
+import { ofWhole } from '../preparation/ofWhole';
 import { placement, type OfPlacement } from '../methods/stages';
 import { methodNamed } from '../methods/all';
 import type { AnyStage } from '../stages/stage';
@@ -13,9 +14,9 @@ import type { Sizes } from './sizes';
 
 export const replicates = stage<OfPlacement & { readonly by: readonly string[] }, Replicates>(
   'replicates',
-  2,
+  3,
   'long',
-  [placement],
+  ({ reduced }) => [placement, ...ofWhole, methodNamed(reduced.method).stage],
 );
 
 /** How true a picture of rows is, whatever made it. Dimensions are counted from 0. */

@@ -1,3 +1,9 @@
+import { engineWorkOf } from '../host';
+import { methodNamed } from '../methods/all';
+import { wholeOf } from '../preparation/prepareWhole';
+import { wholeAsk } from '../preparation/wholeFences';
+import { headingIn } from '../preparation/wholeAskOf';
+import type { PreparationInput } from '../preparation/prepared';
 import type { DimensionsAnew } from '../methods/anew';
 import { placement, type OfPlacement } from '../methods/stages';
 import { workOf } from '../methods/works';
@@ -14,7 +20,7 @@ import { drawnTogether, drawsOf, type Draws } from './draws';
 import { halvesSteps } from './halves';
 import { leftOutSteps } from './leftOut';
 import { pictureFigures } from './pictureFigures';
-import { replicates } from './replicates';
+import { replicates, wholeReplicates } from './replicates';
 import { resamplesSteps } from './resamples';
 import { sizesSteps } from './sizes';
 import * as stages from './stages';
@@ -53,9 +59,25 @@ function dimensionsAnew({ reduced: { method, ask } }: OfPlacement, bench: Bench)
 }
 
 export const TRUST_WORKS: readonly Worked[] = [
-  worked(stages.replicates, async ({ reduced, by }, bench) =>
-    replicates(bench.table, await bench.need(placement, { reduced }), by),
-  ),
+  worked(stages.replicates, async ({ reduced, by }, bench) => {
+    const { table, need, host } = bench;
+    const { stage, scoring, usedWhere } = methodNamed(reduced.method);
+    const { preparation } = reduced.ask as { readonly preparation: PreparationInput };
+    const whole = wholeOf(table, preparation);
+    const made: unknown = whole === null ? null : await need(stage, reduced.ask);
+    const linear = whole === null || scoring === undefined ? null : scoring(made);
+    if (whole === null || linear === null) return replicates(table, await need(placement, { reduced }), by);
+    const plain = await wholeAsk(bench, preparation);
+    const used = (usedWhere?.(made) ?? []).map(one => ({ ...one, column: headingIn(table, one.column) }));
+    const asked = { ...plain, only: [...plain.only, ...used] };
+    const inEngine = new Map(preparation.measures.map((name, j) => [name, asked.measures[j]!]));
+    const named = { ...linear, measures: linear.measures.map(name => inEngine.get(name)!) };
+    const counts = preparation.weight !== null && preparation.weighting === 'counts';
+    const keys = by.map(name => headingIn(table, name));
+    return wholeReplicates(
+      await engineWorkOf(host, whole).repeats(whole, { asked, scoring: named, by: keys, counts }),
+    );
+  }),
   worked(stages.pictureFigures, async ({ reduced, preparation, dimensions, k, label }, bench) => {
     const rows = measuresOrWordsOf(await bench.need(prepared, { preparation }));
     const placed = await bench.need(placement, { reduced });

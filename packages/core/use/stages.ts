@@ -1,6 +1,7 @@
+import { ofWhole } from '../preparation/ofWhole';
 import { placement, type OfPlacement } from '../methods/stages';
 import { stage } from '../stages/stage';
-import { prepared, wholeMoments, type OfPreparation } from '../preparation/stages';
+import { prepared, type OfPreparation } from '../preparation/stages';
 import type { LevelCentres } from './levelCentres';
 import type { PlacedAccount } from './placedAccount';
 import type { ScoreRelation } from './scoreRelations';
@@ -17,5 +18,5 @@ export const levelCentres = stage<OfPreparation & { readonly label: string }, Le
   'levelCentres',
   1,
   'heavy',
-  [prepared, wholeMoments],
+  [prepared, ...ofWhole],
 );

@@ -3,7 +3,7 @@ import { worked, type Worked } from '../stages/worked';
 import { rowsOf } from '../preparation/prepared';
 import { wholeOf } from '../preparation/prepareWhole';
 import { prepared, wholeMoments } from '../preparation/stages';
-import { wholeAskOf } from '../preparation/wholeAskOf';
+import { wholeAsk } from '../preparation/wholeFences';
 import { levelCentres, wholeLevelCentres } from './levelCentres';
 import { placedAccount } from './placedAccount';
 import { scoreRelations } from './scoreRelations';
@@ -18,11 +18,10 @@ export const USE_WORKS: readonly Worked[] = [
     const rows = rowsOf(await need(prepared, { preparation }));
     if (wholeOf(table, preparation) !== null) {
       // Measures as they stand in the table, however they are treated.
-      const plain = {
-        ...wholeAskOf(preparation, table.arranged, label),
-        reversed: [],
-        shares: 'none',
-      } as const;
+      const treated = await wholeAsk({ need, table }, preparation, label);
+      // Pulled in or not, a row is used.
+      const fences = treated.beyond === 'leave out' ? treated.fences : treated.fences.map(() => null);
+      const plain = { ...treated, fences, reversed: [], shares: 'none' } as const;
       const asked = { ...plain, transforms: plain.measures.map(() => 'none' as const) };
       const moments = { ...(await need(wholeMoments, { asked })), measures: preparation.measures };
       return wholeLevelCentres(moments, label, rows.counts);

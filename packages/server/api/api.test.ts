@@ -141,12 +141,12 @@ test('scores are given as text, and are not written where a source is only read'
     units: [2],
     coefficients: { rows: 1, columns: 1, values: [1] },
   };
-  const { measures, reversed, shares, transforms, codes } = plainAsk(['SiO2 %']);
+  const { weight: _w, only: _o, by: _b, ...plain } = plainAsk(['SiO2 %']);
   const body = {
     source: 'pots',
     table: 'sherds.csv',
     scoring,
-    asked: { measures, reversed, shares, transforms, codes },
+    asked: plain,
   };
   const text = await post('/api/scores', { ...body, as: 'text', key: 'sherd' });
   expect(text.json<{ statement: string }>().statement).toMatch(/^select wold_key as "sherd", .* as "Lime"/);
@@ -172,6 +172,8 @@ test('the description names all that is answered', async () => {
   expect(Object.keys(paths).sort()).toEqual([
     '/api/columns',
     '/api/moments',
+    '/api/quartiles',
+    '/api/repeats',
     '/api/run',
     '/api/sample',
     '/api/scores',

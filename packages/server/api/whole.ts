@@ -2,7 +2,7 @@ import type { FastifyInstance } from 'fastify';
 import type { ZodTypeProvider } from 'fastify-type-provider-zod';
 import { z } from 'zod';
 import { scoresStatement } from '@wold/core/engines/scoresStatement';
-import { scoresAskSchema, scoringSchema, wholeAskSchema } from '@wold/core/engines/wire';
+import { repeatsAskSchema, scoresAskSchema, scoringSchema, wholeAskSchema } from '@wold/core/engines/wire';
 import { Problem } from '@wold/core/problem';
 import { engineWork, withTable } from '@wold/engines/engineWork';
 import { sourceNamed } from '@wold/engines/source';
@@ -29,6 +29,32 @@ export function wholeRoutes(server: FastifyInstance, { sources, limits }: ApiOpt
         engineWork(sources, { ...limits, signal }).moments({ ...table, ...unsampled }, asked, progress),
       );
     },
+  );
+  app.post(
+    '/quartiles',
+    {
+      schema: {
+        summary: 'Quartiles of measures over all rows of a table, as lines of JSON',
+        body: z.strictObject({ ...of, asked: wholeAskSchema }),
+      },
+    },
+    ({ body: { asked, ...table } }, reply) =>
+      answerInLines(reply, (_, signal) =>
+        engineWork(sources, { ...limits, signal }).quartiles({ ...table, ...unsampled }, asked),
+      ),
+  );
+  app.post(
+    '/repeats',
+    {
+      schema: {
+        summary: 'Scatter of scores within rows that repeat each other, as lines of JSON',
+        body: z.strictObject({ ...of, asked: repeatsAskSchema }),
+      },
+    },
+    ({ body: { asked, ...table } }, reply) =>
+      answerInLines(reply, (_, signal) =>
+        engineWork(sources, { ...limits, signal }).repeats({ ...table, ...unsampled }, asked),
+      ),
   );
   app.post(
     '/columns',

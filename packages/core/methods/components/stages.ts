@@ -1,5 +1,6 @@
+import { ofWhole } from '../../preparation/ofWhole';
 import { parallelCount } from '../../dimensions/stages';
-import { prepared, treated, wholeMoments, type OfPreparation } from '../../preparation/stages';
+import { prepared, treated, type OfPreparation } from '../../preparation/stages';
 import { stage } from '../../stages/stage';
 import type { Outcome } from '../outcome';
 import type { Agreement } from './agreement';
@@ -57,7 +58,7 @@ export const rebuiltColumn = stage<Kept & { readonly measure: string }, RebuiltC
 
 export const agreement = stage<Kept & { readonly label: string }, Agreement>('agreement', 1, 'long', [
   treated,
-  wholeMoments,
+  ...ofWhole,
   components,
 ]);
 

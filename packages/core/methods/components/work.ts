@@ -1,5 +1,5 @@
 import { prepared, treated, wholeMoments } from '../../preparation/stages';
-import { wholeAskOf } from '../../preparation/wholeAskOf';
+import { wholeAsk } from '../../preparation/wholeFences';
 import { wholeOf } from '../../preparation/prepareWhole';
 import { measuresOf, measuresOrWordsOf, rowsOf } from '../../preparation/prepared';
 import { treatmentOf } from '../../preparation/treatmentOf';
@@ -86,7 +86,7 @@ const works: readonly Worked[] = [
     const { table, need, host } = bench;
     const made = await need(stages.components, kept);
     if (wholeOf(table, preparation) !== null) {
-      const asked = wholeAskOf(preparation, table.arranged, label);
+      const asked = await wholeAsk({ need, table }, preparation, label);
       const moments = { ...(await need(wholeMoments, { asked })), measures: preparation.measures };
       return agreement(wholeParts(table, preparation, moments), made, label, rotation, host);
     }

@@ -37,5 +37,6 @@ export const discriminantMethod: Method<DiscriminantSettings, DiscriminantAsk, D
       coefficients,
       origin,
     }),
+    usedWhere: ({ label, levels }) => [{ column: label, levels }],
     againWork: axesAgainWork,
   };

@@ -1,5 +1,6 @@
+import { ofWhole } from '../../preparation/ofWhole';
 import type { PreparationInput } from '../../preparation/prepared';
-import { prepared, wholeMoments } from '../../preparation/stages';
+import { prepared } from '../../preparation/stages';
 import { stage } from '../../stages/stage';
 import type { Discriminant } from './discriminant';
 import type { DiscriminantSettings } from './settings';
@@ -16,7 +17,7 @@ export interface DiscriminantAsk extends Pick<
 
 export const discriminant = stage<DiscriminantAsk, Discriminant>('discriminant', 1, 'heavy', [
   prepared,
-  wholeMoments,
+  ...ofWhole,
 ]);
 
 /** How well the axes tell the groups of rows, and those of rows held out. */
@@ -24,5 +25,5 @@ export const told = stage<DiscriminantAsk & Pick<DiscriminantSettings, 'priors' 
   'told',
   1,
   'long',
-  [prepared, wholeMoments, discriminant],
+  [prepared, ...ofWhole, discriminant],
 );

@@ -1,6 +1,6 @@
 import { rowsOf } from '../../preparation/prepared';
 import { prepared, wholeMoments } from '../../preparation/stages';
-import { wholeAskOf } from '../../preparation/wholeAskOf';
+import { wholeAsk } from '../../preparation/wholeFences';
 import { Problem } from '../../problem';
 import type { Bench } from '../../stages/bench';
 import { worked, type Worked } from '../../stages/worked';
@@ -30,7 +30,7 @@ async function groupedRows(
     return { groups, of: labelled(rows, without, groups, host), label: label!, whole: null };
   }
   if (label === null) throw noLabel();
-  const asked = wholeAskOf(preparation, table.arranged, label);
+  const asked = await wholeAsk({ need, table }, preparation, label);
   const moments = { ...(await need(wholeMoments, { asked })), measures: preparation.measures };
   const groups = wholeGroups(table, label, unknown, moments.groups!);
   const whole = standInRows({ ...any, sample: any.sample }, moments, without, groups);

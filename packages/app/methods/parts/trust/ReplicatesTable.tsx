@@ -23,8 +23,7 @@ interface ReplicatesTableProps {
 export function ReplicatesTable({ reduction, label, value }: ReplicatesTableProps) {
   const dispatch = useAppDispatch();
   const { names } = useNaming(reduction);
-  const { groups, df, dimensions } = value;
-  const rows = groups.reduce((sum, group) => sum + group.n, 0);
+  const { groups, df, dimensions, repeated } = value;
   return (
     <div className={styles.scroller} tabIndex={0} role="region" aria-label="Repeats against all scatter">
       <div className={styles.out}>
@@ -40,10 +39,10 @@ export function ReplicatesTable({ reduction, label, value }: ReplicatesTableProp
         />
       </div>
       <p className={`${styles.words} soft`}>
-        {count(rows, 'row')} repeat each other in {count(groups.length, 'group')} of the same {label} (
-        {count(df, 'degree of freedom', 'degrees of freedom')}). Their part of a dimension’s variance is what
-        measuring again would bring about: the smaller, the more the dimension tells rows apart rather than
-        readings.
+        {count(repeated.rows, 'row')} repeat each other in {count(repeated.groups, 'group')} of the same{' '}
+        {label} ({count(df, 'degree of freedom', 'degrees of freedom')}). Their part of a dimension’s variance
+        is what measuring again would bring about: the smaller, the more the dimension tells rows apart rather
+        than readings.
       </p>
       <table className={styles.table} aria-label="Scatter within repeats">
         <thead>
@@ -72,8 +71,8 @@ export function ReplicatesTable({ reduction, label, value }: ReplicatesTableProp
           ))}
         </tbody>
       </table>
-      <h2 className={styles.section}>Repeats</h2>
-      <table className={styles.table} aria-label="Groups of repeats">
+      {groups.length > 0 && <h2 className={styles.section}>Repeats</h2>}
+      <table className={styles.table} aria-label="Groups of repeats" hidden={groups.length === 0}>
         <tbody>
           {groups.slice(0, MOST_LISTED).map(group => (
             <tr key={group.level}>
