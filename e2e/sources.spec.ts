@@ -115,13 +115,13 @@ test('from a source to a map, and back to a table of scores', async ({ page }) =
 
   // What is not done within an engine says so, and what to do: the sample alone.
   await ask(page, 'Is it fit to use?');
-  await brief.getByRole('button', { name: 'leave outliers as they are' }).click();
+  await brief.getByRole('button', { name: 'leave out rows with any missing measure' }).click();
   await page
     .getByRole('dialog')
-    .getByRole('button', { name: /^pull outliers in to the fences/ })
+    .getByRole('button', { name: /^fill gaps with the median/ })
     .click();
   await expect(
-    page.getByText(/outliers are treated by fences, which is not done within an engine/).first(),
+    page.getByText(/gaps are filled or kept, which is not done within an engine/).first(),
   ).toBeVisible();
   await brief.getByRole('button', { name: 'the whole table' }).click();
   await page

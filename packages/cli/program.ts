@@ -83,7 +83,7 @@ function addRun(command: Command, { say, warn, helpers = [] }: Output): void {
     )
     .option(
       '--source <name=address...>',
-      'where the table lies: a folder of Parquet and CSV files, postgres://…, clickhouse+http://…, or env:VARIABLE that holds one of these; the same name again is another part of it. --table names the table there',
+      'where the table lies: a folder of Parquet and CSV files, postgres://…, clickhouse+http://…, or env:VARIABLE that holds one of these; the same name again is another part of it. --table names the table there, where the recipe does not',
     )
     .addOption(
       new Option('--sample <rows>', 'rows of a source that come back, for maps and all else that needs rows')
@@ -107,7 +107,7 @@ function addRun(command: Command, { say, warn, helpers = [] }: Output): void {
     )
     .addHelpText('after', EXITS)
     .action(async (recipePath: string, options: RunOptions, self: Command) => {
-      if (options.table === undefined && !/\.(wold|zip)$/i.test(recipePath)) {
+      if (options.table === undefined && options.source === undefined && !/\.(wold|zip)$/i.test(recipePath)) {
         self.error('error: a recipe needs --table <file...>; only a whole study (.wold) has its own', {
           exitCode: EXIT.usage,
         });
@@ -192,11 +192,11 @@ async function runOnSource(
   { source, table, out, only, sample, seed, seconds, key = undefined }: RunOptions,
   { say, warn, helpers = [] }: Output,
 ): Promise<void> {
-  const [name, ...more] = table ?? [];
+  const { recipe } = await givenStudy(recipePath, true, warn);
+  const [name = recipe.source?.table, ...more] = table ?? [];
   if (name === undefined || more.length > 0) {
     throw new Problem('a source needs one table', 'Give its name with --table.', '--source');
   }
-  const { recipe } = await givenStudy(recipePath, true, warn);
   const limits = { seconds };
   const asked = { sources: source!, table: name, only, sample, seed, key: key ?? null, limits };
   const { files, lines } = await runSource(recipe, asked, { ...quietHost, helpers });

@@ -91,6 +91,7 @@ export const engineOf = (whole: Table): EngineWork => ({
     return Promise.resolve({
       ...all,
       measures: asked.measures,
+      rows: whole.rows,
       least: Float64Array.from({ length: p }, (__, j) => leastOf(rows.map(({ x }) => x[j]!))),
       most: Float64Array.from({ length: p }, (__, j) => mostOf(rows.map(({ x }) => x[j]!))),
       units: new Float64Array(p).fill(1),

@@ -111,7 +111,7 @@ describe('moments', () => {
   });
 
   test('where no row is whole the measures that lack the most are named', async () => {
-    const answers: EngineRows[] = [[[0, null, null, null, null, null, null, null]], [[7, 3]]];
+    const answers: EngineRows[] = [[[9]], [[0, null, null, null, null, null, null, null]], [[7, 3]]];
     const empty: Engine = { ...engine, ask: () => Promise.resolve(answers.shift()!) };
     await expect(wholeMoments([empty], plainAsk(['a "b"', 'told']), quietHost)).rejects.toThrow(
       /0 rows have all 2 measures.*“a "b"” \(7 missing\), “told” \(3 missing\)/,
@@ -153,6 +153,7 @@ test('what goes between page and server comes out as it went in, and nothing els
   const group = { level: null, n: 3, total: 3, means: Float64Array.of(1), products: matrix };
   const moments = {
     measures: ['a'],
+    rows: 12,
     n: 9,
     total: 9.5,
     means: Float64Array.of(1e9 + 0.1),

@@ -14,6 +14,8 @@ export interface GroupMoments {
 /** What components, factors and discriminant axes need of a table, over the rows that have all measures. */
 export interface WholeMoments {
   readonly measures: readonly string[];
+  /** All rows of the table at that time, whether they count or not. */
+  readonly rows: number;
   readonly n: number;
   /** Σ w, n where there are no weights. */
   readonly total: number;

@@ -32,6 +32,9 @@ export async function wholeMoments(
   const p = measures.length;
   const shards = engines.map(engine => ({ engine, rows: wholeRows(engine, ask) }));
   await refuseUndefined(engines, ask);
+  let all = 0;
+  for (const { ask: count, from } of engines)
+    all += numberOf((await count(`select count(*) from ${from}`))[0]![0]);
   const firsts: First[] = [];
   for (const [at, { engine, rows }] of shards.entries()) {
     firsts.push(await firstPass(engine, rows, p, done => progress((0.2 * (at + done)) / shards.length)));
@@ -65,7 +68,7 @@ export async function wholeMoments(
       refuse(await tileSums(engine, rows, ask, first, scales, tile, groups, of));
     }
   }
-  return corrected(ask, first, scales, [...groups]);
+  return { ...corrected(ask, first, scales, [...groups]), rows: all };
 }
 
 /** @throws Problem where an entry lies outside of what its function is defined for */
@@ -163,7 +166,7 @@ function corrected(
   { n, total, means, least, most }: First,
   scales: Float64Array,
   groups: readonly (readonly [string, Sums])[],
-): WholeMoments {
+): Omit<WholeMoments, 'rows'> {
   const p = measures.length;
   const sums = new Float64Array(p);
   const pairs = zeros(p, p);

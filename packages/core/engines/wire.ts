@@ -85,6 +85,7 @@ const groupSchema = z.object({
 
 export const momentsSchema = z.object({
   measures: z.array(z.string()),
+  rows: z.number(),
   n: z.number(),
   total: z.number(),
   means: doubles,

@@ -83,6 +83,7 @@ export function prepareWhole(
     divisor: stoodFor - 1,
     covariances,
     precision: 0,
+    wholeRows: moments.rows,
     sample: treated === null ? null : sample,
   };
 }

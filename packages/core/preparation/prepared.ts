@@ -78,6 +78,8 @@ export interface Account extends Omit<Treated, 'columns' | 'placed'> {
   readonly weights: Float64Array | null;
   /** Whether the weights are counts. */
   readonly counts: boolean;
+  /** Rows that a whole table in its engine had when its moments were taken; absent without. */
+  readonly wholeRows?: number;
   /** Fences around quartiles of a whole table in its engine, of each measure asked for; absent without. */
   readonly wholeFences?: readonly (Fences | null)[];
   /** What cross-products are divided by: n − 1, or Σw − 1 for counts. */

@@ -5,6 +5,12 @@ import type { Recipe, Reduction } from './schema';
 /** What rows a figure is of, where the rows at hand are a sample of a table that stays in its engine. */
 export type Extent = 'whole' | 'sample';
 
+/** Where a recipe says that its table lies; nothing where the rows at hand are all there is. */
+export function sourceOfRecipe(table: Pick<Table, 'source'>): Pick<Recipe, 'source'> {
+  const sample = sampleOf(table);
+  return sample === null ? {} : { source: { name: sample.source, table: sample.table } };
+}
+
 /** Whether any figure is of the whole; null where the rows at hand are all there is. */
 export function extentOf({ preparation }: Recipe, table: Pick<Table, 'source'>): Extent | null {
   if (sampleOf(table) === null) return null;

@@ -4,6 +4,7 @@ import { arrange } from '../table/arrange';
 import { canHaveRole } from '../table/role';
 import type { Table } from '../table/table';
 import { arrangementOf } from './arrangementOf';
+import { sourceOfRecipe } from './extent';
 import type { Recipe } from './schema';
 
 /**
@@ -31,7 +32,8 @@ export function fitRecipe(recipe: Recipe, table: Table): Recipe {
     ...strangersApart(table, recipe, known),
     ...recipe.columns.filter(column => made.has(column.name)),
   ];
-  const fitted = { ...recipe, columns };
+  const { source: _, ...others } = recipe;
+  const fitted: Recipe = { ...others, ...sourceOfRecipe(table), columns };
   // Columns of scores, which stand behind these, are numbers.
   const arranged = arrange(table, arrangementOf(fitted));
   const unfit = arranged.columns.filter((column, index) => !canHaveRole(column, columns[index]!.role));

@@ -1,3 +1,4 @@
+import { sourceOfRecipe } from './extent';
 import { PLAIN_PREPARATION } from '../preparation/prepared';
 import { PLAIN_SUITABILITY } from '../suitability/doubt';
 import { LONGEST_WORDING } from '../limits';
@@ -40,6 +41,7 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
     format: 'wold recipe',
     version: RECIPE_VERSION,
     reading,
+    ...sourceOfRecipe(table),
     columns,
     made: [],
     scores: [],

@@ -31,7 +31,7 @@ import type { Memo } from '../stages/memo';
 import { ownCount } from '../table/newRows';
 import { UNLIKE } from '../use/placedAccount';
 import type { FileSource } from '../table/fileSource';
-import { hasCases, sceneOf, type Table } from '../table/table';
+import { hasCases, sampleOf, sceneOf, type Table } from '../table/table';
 import type { OutputFile } from '../writeup/csv';
 import { fileStems } from '../writeup/fileStem';
 
@@ -87,6 +87,10 @@ export async function runStudy(
   const lines = [`${inUse}, ${account.measures.length} measures${aside}`];
   if (extentOf(fitted, table) === 'whole') {
     lines.push(`of the whole ${account.n} rows with all ${account.measures.length} measures`);
+    const before = sampleOf(table)!.of;
+    if (account.wholeRows !== before) {
+      lines.push(`the table has ${account.wholeRows} rows now, and had ${before} when the sample was taken`);
+    }
   }
   const bench = studyBench(table, host, memo);
   for (const line of await newRowsLines(table, account, preparation, bench)) lines.push(line);

@@ -210,6 +210,8 @@ const recipeSchema = z.strictObject({
       newRows: z.strictObject({ key: z.string(), name: z.string() }).optional(),
     })
     .default({}),
+  /** Where the table lies, where the study is of a sample of one that stays there. No address. */
+  source: z.strictObject({ name: z.string().min(1), table: z.string().min(1) }).optional(),
   /** The file's columns in their order, then those made from them. */
   columns: z
     .array(columnSchema)

@@ -16,7 +16,10 @@ import { extentOf, reductionExtent } from './extent';
 import { figuresOf } from './figures';
 import { freshRecipe, freshReduction } from './fresh';
 import { askOf, preparationOf, reducedBy, reductionRequest } from './requests';
-import type { Recipe, ReductionBy } from './schema';
+import { fitRecipe } from './fitRecipe';
+import { runStudy } from './runStudy';
+import { parseRecipe, type Recipe, type ReductionBy } from './schema';
+import { writeRecipe } from './writeRecipe';
 
 // A whole table in memory is held against its own sample, whose figures come from the whole's moments.
 
@@ -277,6 +280,29 @@ test('scores as an engine is asked for them are those of the rows', async () => 
     });
     expect(sum - (scoring.origin?.[0] ?? 0)).toBeCloseTo(entry(scores, 0, 0), 8);
   }
+});
+
+test('a table that has grown since is told of, and the recipe names where the table lies', async () => {
+  const grown = engineOf(whole);
+  const engines = {
+    ...grown,
+    moments: async (...asked: Parameters<typeof grown.moments>) => ({
+      ...(await grown.moments(...asked)),
+      rows: 300,
+    }),
+  };
+  const plain = { ...recipe, reductions: recipe.reductions.slice(0, 1) };
+  const said = async (at: typeof grown) =>
+    (await runStudy(plain, sample, ['recipe'], { ...quietHost, engines: at })).lines.join('\n');
+  expect(await said(engines)).toContain('the table has 300 rows now, and had 286 when the sample was taken');
+  expect(await said(grown)).not.toContain('rows now');
+  expect(freshRecipe(sample).source).toEqual({ name: 'made', table: 'whole' });
+  expect(freshRecipe(whole).source).toBeUndefined();
+  expect(fitRecipe(freshRecipe(sample), whole).source).toBeUndefined();
+  expect(parseRecipe(writeRecipe(freshRecipe(sample)), 'recipe').source).toEqual({
+    name: 'made',
+    table: 'whole',
+  });
 });
 
 test('figures tell of which rows they are', async () => {

@@ -1,4 +1,6 @@
+import type { SampleOf } from '@wold/core/table/sampleOf';
 import { sampleOf } from '@wold/core/table/table';
+import { useAccount } from '../../results/stages';
 import { SampleWord } from '../../engines/SampleWord';
 import { count } from '@wold/core/writeup/format';
 import { NumberWord, Word } from '../../controls/Word';
@@ -36,6 +38,7 @@ export function TableBrief() {
         <>
           A sample, <SampleWord sample={sample} />, of “{sample.table}” in {sample.source}, with{' '}
           <CodebookWord />; use <RowsWord of="only" />
+          <ChangedNote sample={sample} />
         </>
       ) : table.matrix?.kind === 'distance' ? (
         <>
@@ -82,6 +85,14 @@ export function TableBrief() {
       .
     </>
   );
+}
+
+/** That the table has other rows by now than when the sample was taken. */
+function ChangedNote({ sample }: { readonly sample: SampleOf }) {
+  const { value } = useAccount();
+  const now = value?.wholeRows;
+  if (now === undefined || now === sample.of) return null;
+  return <>; it has {count(now, 'row')} by now: take the sample anew</>;
 }
 
 /** How many rows a matrix of relations was made from. */
