@@ -1,4 +1,6 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { DuckDBInstance } from '@duckdb/node-api';
+import { parquetWriteBuffer } from 'hyparquet-writer';
+import { mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:net';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -524,6 +526,70 @@ describe('a part that is not there gives no part of a sum', () => {
     await expect(ask([first.replace('default@', 'lax:lax@')], 'odd')).rejects.toThrow(/leaves out shards/);
   });
 });
+
+test('names that differ by case alone are columns of their own', async () => {
+  const [lower, upper] = [
+    Array.from({ length: 40 }, (_, i) => i % 7),
+    Array.from({ length: 40 }, (_, i) => (i * i) % 11),
+  ];
+  const columnData = [
+    { name: 'a', data: lower, type: 'DOUBLE' as const },
+    { name: 'A', data: upper, type: 'DOUBLE' as const },
+  ];
+  writeFileSync(join(folder, 'cased.parquet'), new Uint8Array(parquetWriteBuffer({ columnData })));
+  const engines: Engine[] = [await openFile(folder, 'cased.parquet')];
+  if (postgres !== null) {
+    await postgres.run('create table cased ("a" float8, "A" float8)');
+    await postgres.run('insert into cased select * from unnest($1::float8[], $2::float8[])', [lower, upper]);
+    engines.push((await (await sourcesOf([`s=${postgres.address}`]))[0]!.open('public.cased'))[0]!);
+  }
+  if (clickhouse !== null) {
+    await clickhouse.run(0, 'create table cased (a Float64, A Float64) engine = Memory');
+    await clickhouse.run(
+      0,
+      `insert into cased values ${lower.map((value, i) => `(${value}, ${upper[i]!})`).join(', ')}`,
+    );
+    engines.push((await (await sourcesOf([`s=${clickhouse.addresses[0]}`]))[0]!.open('cased'))[0]!);
+  }
+  const meanOf = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
+  for (const engine of engines) {
+    const names = engine.columns.map(({ name }) => name);
+    expect(new Set(names).size).toBe(2);
+    const { means, n } = await wholeMoments([engine], plainAsk(names), quietHost);
+    expect(n).toBe(40);
+    expect(means[0]).toBeCloseTo(meanOf(lower), 12);
+    expect(means[1]).toBeCloseTo(meanOf(upper), 12);
+    await engine.close();
+  }
+});
+
+test('a file larger than the memory that its reader may use', async () => {
+  const path = join(folder, 'large.parquet');
+  const instance = await DuckDBInstance.create(':memory:', { threads: '2' });
+  const connection = await instance.connect();
+  const columns = Array.from({ length: 20 }, (_, j) => `(range * ${7919 + 2 * j} % 1000003)::double as m${j}`);
+  await connection.run(
+    `copy (select ${columns.join(', ')} from range(1000000)) to '${path}' (compression uncompressed)`,
+  );
+  connection.closeSync();
+  instance.closeSync();
+  expect(statSync(path).size).toBeGreaterThan(90e6);
+  const engine = await openFile(folder, 'large.parquet', PLAIN_LIMITS, '50MB');
+  const { n, means } = await wholeMoments([engine], plainAsk(['m0', 'm7', 'm19']), quietHost);
+  await engine.close();
+  expect(n).toBe(1_000_000);
+  const modulus = 1000003n;
+  [0, 7, 19].forEach((j, k) => {
+    let sum = 0n;
+    const step = BigInt(7919 + 2 * j) % modulus;
+    let value = 0n;
+    for (let i = 0; i < 1_000_000; i++) {
+      sum += value;
+      value = (value + step) % modulus;
+    }
+    expect(means[k]).toBeCloseTo(Number(sum) / 1_000_000, 8);
+  });
+}, 120_000);
 
 test('scores become a table and a view in the engine', async () => {
   if (postgres === null || clickhouse === null) return;

@@ -2,12 +2,13 @@ import OutlinedInput from '@mui/material/OutlinedInput';
 import { useState } from 'react';
 import { Choice } from '../controls/Choice';
 import form from '../theme/form.module.css';
-import { LEAST_SAMPLED, MOST_SAMPLED, type ColumnThere, type SampleChoice } from './sources';
+import { LEAST_SAMPLED, MOST_SAMPLED, type SampleChoice } from './sources';
 import styles from './SourceDialog.module.css';
 
 interface SampleFormProps {
   readonly choice: SampleChoice;
-  readonly columns: readonly Pick<ColumnThere, 'name'>[];
+  /** Columns that may tell rows apart. */
+  readonly keys: readonly string[];
   readonly onChoice: (choice: SampleChoice) => void;
 }
 
@@ -15,7 +16,7 @@ const ALL = '\0all';
 const LARGEST_SEED = 2 ** 31;
 
 /** How many rows come back, and by what they are drawn. */
-export function SampleForm({ choice, columns, onChoice }: SampleFormProps) {
+export function SampleForm({ choice, keys, onChoice }: SampleFormProps) {
   return (
     <div>
       <div className={styles.sample}>
@@ -36,10 +37,7 @@ export function SampleForm({ choice, columns, onChoice }: SampleFormProps) {
         <Choice
           label="Rows are told apart by"
           value={choice.key ?? ALL}
-          options={[
-            [ALL, 'all columns together'],
-            ...columns.map(({ name }): [string, string] => [name, name]),
-          ]}
+          options={[[ALL, 'all columns together'], ...keys.map((name): [string, string] => [name, name])]}
           onChoose={key => onChoice({ ...choice, key: key === ALL ? null : key })}
         />
       </div>

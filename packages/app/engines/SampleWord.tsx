@@ -29,7 +29,13 @@ function Panel({ sample }: { readonly sample: SampleOf }) {
   const [problem, setProblem] = useState<ProblemData | null>(null);
   const [taking, setTaking] = useState(false);
   const controller = useRef<AbortController | null>(null);
-  const columns = recipe.columns.map(column => ({ name: column.heading ?? column.name }));
+  const others = recipe.columns.filter(({ role }) => role !== 'measure');
+  const keys = [
+    ...new Set([
+      ...others.map(({ name, heading }) => heading ?? name),
+      ...(sample.key === null ? [] : [sample.key]),
+    ]),
+  ];
   async function take(): Promise<void> {
     const stop = new AbortController();
     controller.current = stop;
@@ -52,7 +58,7 @@ function Panel({ sample }: { readonly sample: SampleOf }) {
         From {sample.table} in {sample.source}. The same number, seed and column draw the same rows; another
         sample opens as a study of its own, by this recipe, and tells how many rows the table has by now.
       </p>
-      <SampleForm choice={choice} columns={columns} onChoice={setChoice} />
+      <SampleForm choice={choice} keys={keys} onChoice={setChoice} />
       {found !== null && <ProblemNote problem={found} />}
       <div>
         <Button variant="contained" disabled={taking} onClick={() => void take()}>

@@ -81,7 +81,7 @@ export function SourceDialog({ source, onOpen, onClose }: SourceDialogProps) {
               ) : (
                 <>
                   <Columns columns={columns} />
-                  <SampleForm choice={choice} columns={columns} onChoice={setChoice} />
+                  <SampleForm choice={choice} keys={keysAmong(columns)} onChoice={setChoice} />
                 </>
               )}
             </section>
@@ -207,6 +207,10 @@ function Tables({ tables, chosen, onChoose }: TablesProps) {
     </section>
   );
 }
+
+/** Columns that may tell rows apart: numbers with decimals seldom do. */
+const keysAmong = (columns: readonly ColumnThere[]): string[] =>
+  columns.filter(({ isNumber, type }) => !isNumber || /int/i.test(type)).map(({ name }) => name);
 
 /** From so many tables on one looks for a name. */
 const MANY = 12;
