@@ -56,10 +56,13 @@ export interface Dialect {
 export const literal = (value: number): string => `(${value.toExponential(17)})`;
 
 /** Terms added up in pairs of pairs: no engine nests a long sum too deep. */
-export function sumOf(terms: readonly string[]): string {
-  if (terms.length < 3) return terms.join('+');
+export const sumOf = (terms: readonly string[]): string => paired(terms, '+');
+
+/** Terms with something between each two, in pairs of pairs. */
+function paired(terms: readonly string[], between: string): string {
+  if (terms.length < 3) return terms.join(between);
   const half = Math.ceil(terms.length / 2);
-  return `(${sumOf(terms.slice(0, half))})+(${sumOf(terms.slice(half))})`;
+  return `(${paired(terms.slice(0, half), between)})${between}(${paired(terms.slice(half), between)})`;
 }
 
 const standardText = (text: string): string => `'${text.replace(/'/g, "''")}'`;
@@ -91,7 +94,7 @@ export const POSTGRES: Dialect = {
   // Booleans have no cast to doubles of their own.
   double: ({ name, isBoolean }) => `${standardName(name)}${isBoolean ? '::int' : ''}::float8`,
   textOf: ({ name }) => `${standardName(name)}::text`,
-  joined: texts => texts.join(" || '|' || "),
+  joined: texts => paired(texts, " || '|' || "),
   md5: text => `md5(${text})`,
   ln: x => `ln(${x})`,
   present: x => x,
