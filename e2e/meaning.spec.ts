@@ -62,6 +62,7 @@ test('scores go into the table, follow their reduction, and stand on the map', a
     .getByRole('button', { name: /^Components 3/ })
     .click();
   await expect(rail).toContainText(/coloured by Components 3/);
+  await expect(rail).toContainText('kept in this browser');
   await page.reload();
   await expect(rail).toContainText(/coloured by Components 3/);
   await ask(page, 'What do I have?');

@@ -107,12 +107,17 @@ describe('imports run one way, and in no circle', () => {
     [
       'core uses the app',
       { 'packages/core/table/x.ts': ['../../app/home/y'], 'packages/app/home/y.ts': [] },
-      'core knows no host',
+      'core knows no host, and no engine that is one',
     ],
     [
       'the command line uses the app',
       { 'packages/cli/x.ts': ['../app/home/y'], 'packages/app/home/y.ts': [] },
       'hosts do not know each other',
+    ],
+    [
+      'the app uses an engine',
+      { 'packages/app/x.ts': ['../engines/y'], 'packages/engines/y.ts': [] },
+      'engines are of the server and the command line',
     ],
     [
       'two files use each other',

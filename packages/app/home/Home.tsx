@@ -59,7 +59,9 @@ export function Home() {
           )}
           {unfit !== null && <ProblemNote problem={unfit} />}
           {problem !== null && <ProblemNote problem={problem} />}
-          <p className="soft small">The table stays in this browser. Nothing is sent anywhere.</p>
+          <p className="soft small">
+            {hasApi() ? 'A table dropped here' : 'The table'} stays in this browser. Nothing is sent anywhere.
+          </p>
           {hasApi() && (
             <Suspense>
               <FromSource onOpen={open} />
