@@ -252,7 +252,8 @@ export function againstLine(kind: AgainstKind, tokens: Tokens) {
 /** As many ticks as have room beside each other. */
 function tickValues(shown: number, width: number): number[] {
   const room = (width - SCREE_MARGIN.left - SCREE_MARGIN.right) / shown;
-  const step = room >= 15 ? 1 : room >= 4 ? 5 : 10;
+  // Two digits and a space between them.
+  const step = room >= (shown < 10 ? 12 : 17) ? 1 : room >= 4 ? 5 : 10;
   const ticks = [1];
   for (let d = step === 1 ? 2 : step; d <= shown; d += step) ticks.push(d);
   return ticks;
