@@ -567,7 +567,10 @@ test('a file larger than the memory that its reader may use', async () => {
   const path = join(folder, 'large.parquet');
   const instance = await DuckDBInstance.create(':memory:', { threads: '2' });
   const connection = await instance.connect();
-  const columns = Array.from({ length: 20 }, (_, j) => `(range * ${7919 + 2 * j} % 1000003)::double as m${j}`);
+  const columns = Array.from(
+    { length: 20 },
+    (_, j) => `(range * ${7919 + 2 * j} % 1000003)::double as m${j}`,
+  );
   await connection.run(
     `copy (select ${columns.join(', ')} from range(1000000)) to '${path}' (compression uncompressed)`,
   );
