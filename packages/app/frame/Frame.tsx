@@ -10,6 +10,7 @@ import { inBrowser } from '../storage/remembered';
 import { noticed } from '../store/noticeSlice';
 import { extentAt } from '../engines/extentAt';
 import { ExtentMark } from '../engines/ExtentMark';
+import { useWholeColumns } from '../results/stages';
 import { LensPanel } from '../lens/LensPanel';
 import { readingOf } from '../readings/readings';
 import { wordsOf } from '../methods/words';
@@ -175,7 +176,11 @@ function QuestionExtent({ question: { route }, reduction }: { question: Question
   const table = useTable();
   const recipe = useRecipe();
   const view = useShownView(route, route === 'map' ? 'map' : 'view');
-  return <ExtentMark of={extentAt(route, view, recipe, table, reduction)} />;
+  const extent = extentAt(route, view, recipe, table, reduction);
+  // Until the engine has told of its columns, those of the sample are shown.
+  const { value: columns } = useWholeColumns();
+  const isNotTold = route === 'table' && extent === 'whole' && columns === null;
+  return <ExtentMark of={isNotTold ? 'sample' : extent} />;
 }
 
 /** Tells the study and the window which question is looked at; the code of the others follows. */

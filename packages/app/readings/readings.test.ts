@@ -15,7 +15,7 @@ import { pointsOf } from './map/points';
 import { ranges, toPixel, wholeView, zoomed } from './map/view';
 import { angleBetween, angleInWords } from '../methods/parts/meaning/angle';
 import { planeOption } from '../methods/parts/meaning/planeOption';
-import { compareFigures, figuresCsv } from './table/columnFigures';
+import { compareFigures, figuresCsv, toldOfWhole } from './table/columnFigures';
 import { moveInGrid } from './table/moveInGrid';
 import { summarise } from './table/summary';
 
@@ -278,4 +278,20 @@ describe('the colours of the map', () => {
     expect(deep.flat).toBe(false);
     expect([...deep.x]).toEqual([2, 3, 4]);
   });
+});
+
+test('columns of a whole table tell which of their figures are of the sample', () => {
+  const told = { name: 'a', present: 9, missing: 0, numbers: null, commonest: null };
+  expect(toldOfWhole(null)).toBeNull();
+  expect(toldOfWhole([])).toBeNull();
+  expect(toldOfWhole([{ ...told, distinct: 3 }])!.has('distinct')).toBe(true);
+  const ofWhole = toldOfWhole([
+    { ...told, distinct: 3 },
+    { ...told, distinct: null },
+  ])!;
+  expect([ofWhole.has('mean'), ofWhole.has('distinct'), ofWhole.has('median')]).toEqual([true, false, false]);
+  const table = readDelimited(new TextEncoder().encode('a,b\n1,2\n3,5\n4,4\n'), 'x.csv');
+  const [header] = figuresCsv(describeTable(table), freshRecipe(table), ofWhole).split('\n');
+  expect(header).toContain('median (of the sample)');
+  expect(header).toContain(',mean,');
 });

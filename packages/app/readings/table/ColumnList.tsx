@@ -1,7 +1,6 @@
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import { useMemo, useState } from 'react';
-import { extentOf } from '@wold/core/recipe/extent';
 import type { Recipe } from '@wold/core/recipe/schema';
 import type { ColumnDescription } from '@wold/core/table/describe';
 import type { Table } from '@wold/core/table/table';
@@ -10,12 +9,12 @@ import { useRowWindow } from '../../controls/useRowWindow';
 import { saveText } from '../../outputs/save';
 import { selected } from '../../store/studySlice';
 import { useAppDispatch } from '../../store/store';
-import { useTable } from '../../store/TableContext';
+import { useWholeColumns } from '../../results/stages';
 import { useRecipe, useSelection } from '../../store/useStudy';
 import { useShortName } from '../../store/useShortName';
 import { ColumnFilter, type Narrowing } from './ColumnFilter';
 import { ColumnLine } from './ColumnLine';
-import { columnFigures, compareFigures, figuresCsv, OF_WHOLE, type FigureKey } from './columnFigures';
+import { columnFigures, compareFigures, figuresCsv, toldOfWhole, type FigureKey } from './columnFigures';
 import { namePattern } from './namePattern';
 import { RoleMenu } from './RoleMenu';
 import { undecidedCodes } from './undecidedCodes';
@@ -41,8 +40,9 @@ export function ColumnList({ table, descriptions }: ColumnListProps) {
   const { columns: chosen } = useSelection();
   const [menu, setMenu] = useState<{ names: readonly string[]; anchor: HTMLElement } | null>(null);
   const { order, sorting, setSorting, narrowing, setNarrowing } = useListed(descriptions, recipe);
+  const ofWhole = toldOfWhole(useWholeColumns().value);
   const save = () =>
-    saveText(`${fileStem(table.name)}-columns.csv`, figuresCsv(descriptions, recipe), 'text/csv');
+    saveText(`${fileStem(table.name)}-columns.csv`, figuresCsv(descriptions, recipe, ofWhole), 'text/csv');
   const undecided = new Set(undecidedCodes(recipe, descriptions).map(column => column.name));
   const names = order.map(index => descriptions[index]!.name);
   const { scroller, lines, above, below } = useRowWindow(order.length, ROW_HEIGHT);
@@ -127,7 +127,7 @@ interface HeadProps {
 }
 
 function Head({ sorting, onSort, onSave }: HeadProps) {
-  const isSample = extentOf(useRecipe(), useTable()) === 'whole';
+  const ofWhole = toldOfWhole(useWholeColumns().value);
   return (
     <thead>
       <tr>
@@ -153,7 +153,7 @@ function Head({ sorting, onSort, onSave }: HeadProps) {
                 {name}
                 {sorted ? (sorting.down ? ' ↓' : ' ↑') : ''}
               </Link>
-              {isSample && !OF_WHOLE.has(key) && <span className={styles.ofSample}> sample</span>}
+              {ofWhole !== null && !ofWhole.has(key) && <span className={styles.ofSample}> sample</span>}
             </th>
           );
         })}

@@ -4,6 +4,8 @@ import type { ColumnDescription } from '@wold/core/table/describe';
 import { extentOf } from '@wold/core/recipe/extent';
 import type { Table } from '@wold/core/table/table';
 import { ExtentMark } from '../../engines/ExtentMark';
+import { useWholeColumns } from '../../results/stages';
+import { toldOfWhole } from './columnFigures';
 import { useRecipe } from '../../store/useStudy';
 import { ColumnHead } from './ColumnHead';
 import { GridRow } from './GridRow';
@@ -119,7 +121,7 @@ function GridHeads(props: GridHeadsProps) {
   const { table, descriptions, width, items, active, chosen, onActive, onSelect, onRoles } = props;
   const recipe = useRecipe();
   const { columns } = recipe;
-  const extent = extentOf(recipe, table);
+  const extent = toldOfWhole(useWholeColumns().value) === null ? null : extentOf(recipe, table);
   return (
     <div className={styles.headRow} role="row" aria-rowindex={1} style={{ height: HEAD_HEIGHT, width }}>
       <div className={styles.corner} role="columnheader" aria-colindex={1} style={{ width: ROW_HEAD_WIDTH }}>

@@ -3,7 +3,7 @@ import { Suspense, useState } from 'react';
 import { useLocation } from 'react-router';
 import { percent } from '@wold/core/writeup/format';
 import { Figures } from '../Figures';
-import { Resulting } from '../Problem';
+import { ProblemNote, Resulting } from '../Problem';
 import { useDescription, useVocabulary, useWholeColumns } from '../../results/stages';
 import type { Table } from '@wold/core/table/table';
 import { useTable } from '../../store/TableContext';
@@ -54,7 +54,7 @@ export function TableReading() {
     'table',
     views.map(([name]) => name),
   );
-  const { value: whole } = useWholeColumns();
+  const { value: whole, problem: notTold } = useWholeColumns();
   const summary = summarise(table, recipe, view === 'columns' ? whole : null);
   const narrowed = onlySelected && selectedRows.length > 0;
   return (
@@ -102,6 +102,7 @@ export function TableReading() {
       )}
       {view === 'vocabulary' && split !== null && <VocabularyView split={split} />}
       {view === 'repeats' && <RepeatsView table={table} />}
+      {view === 'columns' && notTold !== null && <ProblemNote problem={notTold} />}
       {view === 'columns' && (
         <Resulting reading={description}>
           {columns => <ColumnList table={table} descriptions={columns} />}

@@ -1,5 +1,6 @@
 import { cellText } from '@wold/core/writeup/cellText';
 import { csv } from '@wold/core/writeup/csv';
+import type { WholeColumn } from '@wold/core/engines/wholeColumn';
 import type { Recipe } from '@wold/core/recipe/schema';
 import type { ColumnDescription, NumberDescription } from '@wold/core/table/describe';
 
@@ -41,7 +42,7 @@ export const columnFigures = [
 export type FigureKey = (typeof columnFigures)[number]['key'];
 
 /** Those that an engine tells of a whole table; the others are of the sample of it. */
-export const OF_WHOLE: ReadonlySet<FigureKey> = new Set<FigureKey>([
+const OF_WHOLE: ReadonlySet<FigureKey> = new Set<FigureKey>([
   'present',
   'missing',
   'mean',
@@ -50,6 +51,14 @@ export const OF_WHOLE: ReadonlySet<FigureKey> = new Set<FigureKey>([
   'most',
   'distinct',
 ]);
+
+/** Figures that are of a whole table, as far as its engine told them; null where none is. */
+export function toldOfWhole(whole: readonly WholeColumn[] | null): ReadonlySet<FigureKey> | null {
+  if (whole === null || whole.length === 0) return null;
+  // Not every engine, and none of several parts, knows how many different entries there are.
+  const knowsDistinct = whole.every(({ distinct }) => distinct !== null);
+  return new Set([...OF_WHOLE].filter(key => key !== 'distinct' || knowsDistinct));
+}
 
 /** Orders columns by a figure; those without it stand last either way. */
 export function compareFigures(
@@ -64,9 +73,20 @@ export function compareFigures(
   return down ? y - x : x - y;
 }
 
-/** Every column in figures, with its role, as CSV in full digits. */
-export function figuresCsv(descriptions: readonly ColumnDescription[], recipe: Recipe): string {
-  const header = ['column', 'role', ...columnFigures.map(({ title }) => title)];
+/**
+ * Every column in figures, with its role, as CSV in full digits.
+ *
+ * @param ofWhole figures that are of a whole table, the others being of a sample of it; null where there is no such thing
+ */
+export function figuresCsv(
+  descriptions: readonly ColumnDescription[],
+  recipe: Recipe,
+  ofWhole: ReadonlySet<FigureKey> | null = null,
+): string {
+  const titles = columnFigures.map(({ key, title }) =>
+    ofWhole === null || ofWhole.has(key) ? title : `${title} (of the sample)`,
+  );
+  const header = ['column', 'role', ...titles];
   const rows = descriptions.map((description, index) => [
     description.name,
     recipe.columns[index]!.role,
