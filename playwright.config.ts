@@ -15,8 +15,8 @@ export default defineConfig({
   expect: { timeout: 60_000 },
   workers: 2,
   forbidOnly: !!process.env.CI,
-  // A machine that stalls for a while fails no submission; such a test is listed as flaky.
-  retries: process.env.CI ? 1 : 0,
+  // A test that fails once is a fault to be found.
+  retries: 0,
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   use: {
     // What is not there to be pressed fails its test in good time.

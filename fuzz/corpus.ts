@@ -1,12 +1,20 @@
 import { tableFromArrays, tableToIPC } from 'apache-arrow';
 import { encode as png } from 'fast-png';
+import { encode as jpeg } from 'jpeg-js';
 import { strToU8, zipSync } from 'fflate';
 import { parquetWriteBuffer } from 'hyparquet-writer';
 import writeWorkbook from 'write-excel-file/node';
 import { seededRandom } from '@wold/core/algebra/random';
 import { freshRecipe } from '@wold/core/recipe/fresh';
 import { writeStudyFile } from '@wold/core/recipe/studyFile';
+import { writeGeoTiff, type TiffLayout } from '@wold/core/scenes/writeGeoTiff';
 import { readDelimited } from '@wold/core/table/readDelimited';
+import {
+  inStrictVariant,
+  withBrokenRelation,
+  withChartSheet,
+  withHiddenSheet,
+} from '@wold/core/table/testWorkbooks';
 
 export type Bytes = Uint8Array<ArrayBuffer>;
 
@@ -63,6 +71,26 @@ function matrix({ names, columns }: Made): string {
   return [['', ...names], ...lines].map(line => line.join(',')).join('\n');
 }
 
+/** A small picture of four bands. */
+function tiff(layout: TiffLayout): Bytes {
+  const [width, height] = [12, 9];
+  const bands = Array.from({ length: 4 }, (_, band) => ({
+    name: `band ${band + 1}`,
+    values: Float32Array.from(
+      { length: width * height },
+      (__, i) => Math.sin(i * (1 + band / 3)) + (i % 12) * (band % 2),
+    ),
+  }));
+  const parts = writeGeoTiff({ width, height, bands, noData: null, place: null }, layout);
+  return new Uint8Array(Buffer.concat(parts));
+}
+
+/** Pixels of three channels with a fourth that hides nothing. */
+const opaque = (pixels: Uint8Array): Uint8Array =>
+  Uint8Array.from({ length: (pixels.length / 3) * 4 }, (_, i) =>
+    i % 4 === 3 ? 255 : pixels[3 * Math.floor(i / 4) + (i % 4)]!,
+  );
+
 /** Files of every format that Wold reads. */
 export async function corpus(): Promise<readonly Seed[]> {
   const table = made();
@@ -77,6 +105,7 @@ export async function corpus(): Promise<readonly Seed[]> {
   const read = readDelimited(csv, 'made.csv');
   const recipe = freshRecipe(read);
   const pixels = Uint8Array.from({ length: 12 * 9 * 3 }, (_, i) => (i * 37) % 251);
+  const book = new Uint8Array(await write([{ sheet: 'sherds', data: cells }]).toBuffer());
   return [
     { name: 'made.csv', bytes: csv },
     { name: 'semicolons.csv', bytes: strToU8(delimited(table, ';', ',')).slice() },
@@ -113,9 +142,17 @@ export async function corpus(): Promise<readonly Seed[]> {
     },
     { name: 'made.arrow', bytes: tableToIPC(arrow, 'file').slice() },
     { name: 'stream.arrow', bytes: tableToIPC(arrow, 'stream').slice() },
+    { name: 'made.xlsx', bytes: book },
+    { name: 'chart-sheet.xlsx', bytes: withChartSheet(book) },
+    { name: 'hidden.xlsx', bytes: withHiddenSheet(book) },
+    { name: 'strict.xlsx', bytes: inStrictVariant(book) },
+    { name: 'lost-sheet.xlsx', bytes: withBrokenRelation(book) },
+    { name: 'strips.tif', bytes: tiff({ interleaved: true }) },
+    { name: 'tiles.tif', bytes: tiff({ tile: 16, packed: 'deflate' }) },
+    { name: 'big.tif', bytes: tiff({ big: true }) },
     {
-      name: 'made.xlsx',
-      bytes: new Uint8Array(await write([{ sheet: 'sherds', data: cells }]).toBuffer()),
+      name: 'picture.jpg',
+      bytes: new Uint8Array(jpeg({ width: 12, height: 9, data: opaque(pixels) }, 90).data),
     },
     { name: 'picture.png', bytes: png({ width: 12, height: 9, data: pixels, channels: 3 }).slice() },
     {

@@ -1,4 +1,5 @@
-import { unzipSync, zipSync } from 'fflate';
+import { createHash } from 'node:crypto';
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import type { Random } from '@wold/core/algebra/random';
 import type { Bytes } from './corpus';
 
@@ -111,9 +112,26 @@ export function mutated(bytes: Bytes, random: Random): Bytes {
     const names = Object.keys(parts);
     const name = names[below(random, names.length)]!;
     parts[name] = changed(parts[name]! as Bytes, random);
+    // What is damaged behind a sum that does not tell of it gets further.
+    if (random.uniform() < 0.7) sumAnew(parts);
     return zipSync(parts).slice();
   }
   return changed(bytes, random);
+}
+
+/** Writes the sums of a study file's parts as they are now, where its list can be read. */
+function sumAnew(parts: Record<string, Uint8Array>): void {
+  const list = parts['study.json'];
+  if (list === undefined) return;
+  try {
+    const manifest = JSON.parse(strFromU8(list)) as { parts: { file: string; sha256: string }[] };
+    for (const part of manifest.parts) {
+      part.sha256 = createHash('sha256').update(parts[part.file]!).digest('hex');
+    }
+    parts['study.json'] = strToU8(JSON.stringify(manifest));
+  } catch {
+    // The list is what was damaged.
+  }
 }
 
 function changed(bytes: Bytes, random: Random): Bytes {

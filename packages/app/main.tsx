@@ -1,4 +1,5 @@
 import './workers/trusted';
+import './workers/sealed';
 import '@fontsource-variable/atkinson-hyperlegible-mono';
 import '@fontsource-variable/atkinson-hyperlegible-next';
 import './theme/theme.css';
@@ -9,6 +10,7 @@ import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { takeToken } from './engines/access';
 import { Boundary } from './frame/Boundary';
 import { NoticeLine } from './frame/NoticeLine';
+import { reportStrayFaults } from './frame/strayFaults';
 import { Home } from './home/Home';
 import { openDatabase } from './storage/database';
 import { store } from './store/store';
@@ -23,6 +25,7 @@ const StudyPage = lazy(async () => ({ default: (await studyPage()).StudyPage }))
 setTimeout(() => void studyPage(), STUDY_PAGE_AFTER);
 
 takeToken();
+reportStrayFaults(store.dispatch);
 
 /** In milliseconds: a browser that does not answer keeps no page from being seen. */
 const LONGEST_OPENING = 3000;
@@ -60,7 +63,9 @@ createRoot(document.getElementById('root')!, {
             <Route path="*" element={<Navigate to="/" replace />} />
           </Routes>
         </BrowserRouter>
-        <NoticeLine />
+        <Boundary part="The line of notices">
+          <NoticeLine />
+        </Boundary>
       </ThemeMode>
     </Provider>
   </StrictMode>,

@@ -1,5 +1,5 @@
 import { Boundary } from '../frame/Boundary';
-import { useEffect, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
 import { useMode } from '../theme/ThemeMode';
 import { TakeOutMenu } from '../outputs/TakeOutMenu';
 import { echarts, type Chart, type ChartOption } from './echarts';
@@ -55,6 +55,7 @@ function HostedChart({
   const chart = useRef<Chart | null>(null);
   const [size, setSize] = useState<Size | null>(null);
   const [choosing, setChoosing] = useState(false);
+  const raise = useRaise();
 
   useEffect(() => {
     const element = place.current!;
@@ -63,7 +64,11 @@ function HostedChart({
     const observer = new ResizeObserver(() => {
       const { clientWidth: width, clientHeight: height } = element;
       if (width === 0 || height === 0) return;
-      made.resize({ width, height });
+      try {
+        made.resize({ width, height });
+      } catch (thrown) {
+        raise(thrown);
+      }
       setSize({ width, height });
     });
     observer.observe(element);
@@ -72,7 +77,7 @@ function HostedChart({
       made.dispose();
       chart.current = null;
     };
-  }, []);
+  }, [raise]);
 
   useLayoutEffect(() => {
     if (size === null || chart.current === null) return;
@@ -125,4 +130,14 @@ function HostedChart({
       )}
     </div>
   );
+}
+
+/** Hands what a callback threw to the boundary around, which does not see it otherwise. */
+function useRaise(): (thrown: unknown) => void {
+  const [, set] = useState<null>(null);
+  return useCallback((thrown: unknown) => {
+    set(() => {
+      throw thrown;
+    });
+  }, []);
 }

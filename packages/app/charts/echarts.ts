@@ -8,6 +8,7 @@ import {
 } from 'echarts/components';
 import * as echarts from 'echarts/core';
 import { CanvasRenderer, SVGRenderer } from 'echarts/renderers';
+import LRU from 'zrender/lib/core/LRU';
 
 // Only the parts that are in use.
 echarts.use([
@@ -23,6 +24,16 @@ echarts.use([
   CanvasRenderer,
   SVGRenderer,
 ]);
+
+// The package remembers the widths of texts under the texts themselves, as keys of an object: one that is called
+// `__proto__` would be taken for what every object rests on, and written into. No key that starts with a space is.
+const { get, put } = LRU.prototype;
+LRU.prototype.get = function (key) {
+  return get.call(this, ` ${key}`);
+};
+LRU.prototype.put = function (key, value) {
+  return put.call(this, ` ${key}`, value);
+};
 
 export { echarts };
 export type { EChartsCoreOption as ChartOption, EChartsType as Chart } from 'echarts/core';

@@ -28,7 +28,48 @@ export class Boundary extends Component<BoundaryProps, BoundaryState> {
 
   override render(): ReactNode {
     const { fault } = this.state;
+    const { part } = this.props;
     if (fault === null) return this.props.children;
-    return <FaultNote part={this.props.part} fault={fault} onAgain={() => this.setState({ fault: null })} />;
+    const again = () => this.setState({ fault: null });
+    return (
+      <LastBoundary plain={<PlainFaultNote part={part} fault={fault} onAgain={again} />}>
+        <FaultNote part={part} fault={fault} onAgain={again} />
+      </LastBoundary>
+    );
   }
+}
+
+interface LastBoundaryProps {
+  readonly plain: ReactNode;
+  readonly children: ReactNode;
+}
+
+/** Holds the note itself, whose components may fail by what made the part fail: plain elements stand in for it. */
+class LastBoundary extends Component<LastBoundaryProps, { readonly failed: boolean }> {
+  override state = { failed: false };
+
+  static getDerivedStateFromError(): { readonly failed: boolean } {
+    return { failed: true };
+  }
+
+  override render(): ReactNode {
+    return this.state.failed ? this.props.plain : this.props.children;
+  }
+}
+
+interface PlainFaultNoteProps {
+  readonly part: string;
+  readonly fault: Error;
+  readonly onAgain: () => void;
+}
+
+function PlainFaultNote({ part, fault, onAgain }: PlainFaultNoteProps) {
+  return (
+    <div role="alert">
+      <p>{`${part} failed: ${fault.message}`}</p>
+      <button type="button" onClick={onAgain}>
+        Try again
+      </button>
+    </div>
+  );
 }

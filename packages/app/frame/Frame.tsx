@@ -77,7 +77,9 @@ export function Frame({ question }: { question: Question }) {
       <a className={styles.skip} href="#reading">
         Skip to the reading
       </a>
-      <Rail current={question.route} />
+      <Boundary part="The list of questions" until={until}>
+        <Rail current={question.route} />
+      </Boundary>
       <BriefBar onKeys={() => setKeys(true)}>
         <Boundary part="This brief" until={until}>
           <QuestionExtent question={question} reduction={hand} />
@@ -103,9 +105,11 @@ export function Frame({ question }: { question: Question }) {
       <Boundary part="The shelf" until={until}>
         <Shelf open={shelf} onToggle={() => setShelf(!shelf)} adding={adding} onAdding={setAdding} />
       </Boundary>
-      {finding && <FindDialog actions={actions} onClose={() => setFinding(false)} />}
-      {applying}
-      {keys && <KeysDialog onClose={() => setKeys(false)} />}
+      <Boundary part="This dialog" until={until}>
+        {finding && <FindDialog actions={actions} onClose={() => setFinding(false)} />}
+        {applying}
+        {keys && <KeysDialog onClose={() => setKeys(false)} />}
+      </Boundary>
     </div>
   );
 }

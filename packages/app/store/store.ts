@@ -18,7 +18,8 @@ export const store = configureStore({
 });
 
 export type RootState = ReturnType<typeof store.getState>;
-export const useAppDispatch = useDispatch.withTypes<typeof store.dispatch>();
+export type AppDispatch = typeof store.dispatch;
+export const useAppDispatch = useDispatch.withTypes<AppDispatch>();
 export const useAppSelector = useSelector.withTypes<RootState>();
 
 // Every change of the open study is written at once, one write after the other.

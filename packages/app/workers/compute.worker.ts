@@ -1,4 +1,5 @@
 import './trusted';
+import './sealed';
 import { expose, transfer } from 'comlink';
 import type { Host } from '@wold/core/host';
 import { problemData, type ProblemData } from '@wold/core/problem';

@@ -19,6 +19,9 @@ export function changeBetween(before: Recipe, after: Recipe): Change {
   if (reductions !== null) return reductions;
   if (differs(before.made, after.made)) return { what: 'a made column', question: 'table' };
   if (differs(before.columns, after.columns)) return columnChange(before, after);
+  if (areWordsOfVocabulary(before.preparation.words, after.preparation.words)) {
+    return { what: 'words set aside or joined', question: 'table' };
+  }
   const changed = PREPARATION.find(([member]) =>
     differs(before.preparation[member], after.preparation[member]),
   );
@@ -27,6 +30,15 @@ export function changeBetween(before: Recipe, after: Recipe): Change {
     return { what: 'how relations are judged', question: 'suitability' };
   }
   return { what: 'the last change', question: null };
+}
+
+type Words = Recipe['preparation']['words'];
+
+/** Whether only words that were chosen one by one differ: they are chosen where the vocabulary stands. */
+function areWordsOfVocabulary(before: Words, after: Words): boolean {
+  if (before === null || after === null) return false;
+  const rest = (words: object) => JSON.stringify({ ...words, aside: null, joined: null });
+  return rest(before) === rest(after) && JSON.stringify(before) !== JSON.stringify(after);
 }
 
 const PREPARATION: readonly (readonly [keyof Recipe['preparation'], string, Change['question']?])[] = [

@@ -36,6 +36,21 @@ test('a text beside numbers is split where that is asked, its reductions by what
   expect(preparationOf(withRoles(split, ['text'], 'label')).words).toBeNull();
 });
 
+test('undo of words that were chosen in the vocabulary leads to it, of how the text is split to its sentence', () => {
+  const questions = [
+    withWordsAside(split, ['green']),
+    withWordsJoined(split, ['jug', 'pitcher'], 'jug'),
+    withWords(split, { pairs: true }),
+    withoutSplit(split),
+  ].map(changed => [changeBetween(split, changed).question, changeBetween(changed, split).question]);
+  expect(questions).toEqual([
+    ['table', 'table'],
+    ['table', 'table'],
+    ['preparation', 'preparation'],
+    ['preparation', 'preparation'],
+  ]);
+});
+
 test('words are set aside, joined and brought back', () => {
   const joined = withWordsJoined(split, ['jug', 'lid'], 'lamp');
   expect(joined.preparation.words!.joined).toEqual([
