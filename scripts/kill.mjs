@@ -49,6 +49,15 @@ async function name(page, text) {
   await page.keyboard.press('Enter');
 }
 
+/** Whether the page shows the name. */
+async function isNamed(page, text) {
+  const named = page.getByRole('button', { name: `Name of dimension 1: ${text}. Edit` });
+  return named
+    .waitFor({ timeout: 5000 })
+    .then(() => true)
+    .catch(() => false);
+}
+
 /** Makes a study, and gives where its names are. */
 async function madeStudy() {
   const { context, page } = await open('/');
@@ -60,7 +69,8 @@ async function madeStudy() {
 }
 
 const path = await madeStudy();
-const counts = { lost: 0, unreadable: 0, forgotten: 0 };
+/** Names that were never seen on the page are no edits: keys that were pressed while it was busy, say. */
+const counts = { lost: 0, unreadable: 0, edits: 0, unseen: 0, said: 0, forgotten: 0 };
 for (let time = 1; time <= times; time++) {
   const { context, page } = await open(path);
   await nameWord(page).waitFor();
@@ -70,8 +80,14 @@ for (let time = 1; time <= times; time++) {
   for (let number = 1; Date.now() < until; number++) {
     const given = `Name ${time}-${number}`;
     await name(page, given);
+    if (!(await isNamed(page, given))) {
+      counts.unseen++;
+      break;
+    }
+    counts.edits++;
     if (random() < 0.7) {
       await page.getByText('kept in this browser', { exact: true }).waitFor();
+      counts.said++;
       said = given;
     }
   }
@@ -95,6 +111,6 @@ for (let time = 1; time <= times; time++) {
 server.kill();
 rmSync(profile, { recursive: true, force: true });
 console.log(
-  `${times} kills by seed ${seed}: ${counts.lost} studies lost, ${counts.unreadable} unreadable, ${counts.forgotten} names forgotten that were said to be kept`,
+  `${times} kills by seed ${seed}: ${counts.lost} studies lost, ${counts.unreadable} unreadable; of ${counts.edits} edits ${counts.said} were said to be kept, and ${counts.forgotten} of these forgotten; ${counts.unseen} edits never came to be`,
 );
 process.exit(counts.lost + counts.unreadable + counts.forgotten > 0 ? 1 : 0);

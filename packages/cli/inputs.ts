@@ -1,10 +1,10 @@
 import { open, stat } from 'node:fs/promises';
-import { glob, isDynamicPattern } from 'tinyglobby';
 import { Problem } from '@wold/core/problem';
 import type { FileSource } from '@wold/core/table/fileSource';
 
 /** Files by their paths, and by patterns that the shell has left as they are; a file that is called as a pattern is that file. */
 export async function pathsOf(given: readonly string[]): Promise<string[]> {
+  const { glob, isDynamicPattern } = await import('tinyglobby');
   const paths: string[] = [];
   for (const path of given) {
     const there = await stat(path).catch(() => null);

@@ -9,6 +9,20 @@ export default defineConfig({
     outDir: 'dist',
     emptyOutDir: true,
   },
-  // Core is TypeScript and is bundled; what is installed is left to Node.
-  ssr: { noExternal: ['@wold/core', '@wold/engines', '@wold/kernels'] },
+  // Core is TypeScript and is bundled, and so are the packages of many small files that every run needs: Node takes longer
+  // to find those than a small table takes. What else is installed is left to Node.
+  ssr: {
+    noExternal: [
+      '@wold/core',
+      '@wold/engines',
+      '@wold/kernels',
+      '@noble/hashes',
+      'commander',
+      'fast-png',
+      'fflate',
+      'papaparse',
+      'pure-rand',
+      'zod',
+    ],
+  },
 });

@@ -9,18 +9,6 @@ import { entryText } from './entryText';
 import { fileTable } from './fileTable';
 import type { Table } from './table';
 
-const FILE_MARK = new TextEncoder().encode('ARROW1');
-const STREAM_MARK = 0xffffffff;
-
-/** Whether bytes start as an Arrow IPC file or stream does. */
-export function isArrow(bytes: Uint8Array): boolean {
-  if (FILE_MARK.every((byte, index) => bytes[index] === byte)) return true;
-  if (bytes.length < 16) return false;
-  const view = new DataView(bytes.buffer, bytes.byteOffset);
-  // A stream starts with a mark and the length of its schema.
-  return view.getUint32(0, true) === STREAM_MARK && view.getInt32(4, true) > 0;
-}
-
 /**
  * Reads an Arrow IPC file or stream. Nested entries stand as their JSON, times as ISO 8601.
  *

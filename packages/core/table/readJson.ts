@@ -23,21 +23,6 @@ const columnsOf = z.custom<Members<readonly unknown[]>>(
 );
 
 /**
- * Whether the first letter of a file opens an array or an object, and the last closes one.
- *
- * @param bytes the start and the end of the file
- */
-export function isJson(bytes: Uint8Array): boolean {
-  const blank = (byte: number) => byte === 32 || (byte >= 9 && byte <= 13);
-  let first = bytes[0] === 0xef && bytes[1] === 0xbb && bytes[2] === 0xbf ? 3 : 0;
-  let last = bytes.length - 1;
-  while (first < bytes.length && blank(bytes[first]!)) first++;
-  while (last > first && blank(bytes[last]!)) last--;
-  const [open, close] = [bytes[first], bytes[last]];
-  return (open === 0x5b && close === 0x5d) || (open === 0x7b && close === 0x7d);
-}
-
-/**
  * Reads JSON: an array of records, one per row, or an object of columns, each an array of its entries. Entries that a
  * record lacks are missing; entries that are arrays or objects stand as their JSON.
  *

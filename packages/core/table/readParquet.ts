@@ -31,13 +31,6 @@ const MOST_CHUNK = 2 ** 32;
 const WORTH_SHARING = 1 << 20;
 /** Of the columns: the first thread has the file's key to work out as well. */
 const FIRST_SHARE = 0.4;
-const MARK = [0x50, 0x41, 0x52, 0x31];
-
-/** Whether a file starts with Parquet's mark. */
-export function isParquet(bytes: Uint8Array): boolean {
-  return MARK.every((byte, index) => bytes[index] === byte);
-}
-
 /**
  * Reads a Parquet file, column chunk by column chunk. Nested entries stand as their JSON, times as ISO 8601.
  *

@@ -1,11 +1,8 @@
 import { quietHost, stretch, type Host } from '../host';
 import { refuseTooManyBytes } from './bounds';
 import { readAll, type FileSource } from './fileSource';
-import { isArrow, readArrow } from './readArrow';
+import { isArrow, isJson, isParquet, isZip } from './fileMarks';
 import { streamDelimited } from './readDelimited';
-import { isJson, readJson } from './readJson';
-import { isParquet, readParquet } from './readParquet';
-import { isZip, readWorkbook } from './readWorkbook';
 import { isPicture } from './scene/marks';
 import { tableKey } from './fileTable';
 import { withNewRows } from './newRows';
@@ -17,7 +14,7 @@ const LOOKED_AT = 4096;
 /**
  * Reads a file into a table by what it holds, whatever its name says: Parquet, Arrow and workbooks by their marks, JSON
  * by its first and last letters, pictures by their marks, anything else as delimited text. Text, Parquet and pictures are
- * read in parts.
+ * read in parts. The reader of a format, and the packages that it rests on, are loaded with the first file of it.
  *
  * @throws Problem when it cannot be read, with what, where and what to do
  */
@@ -29,11 +26,20 @@ export async function readTable(
 ): Promise<Table> {
   const start = await source.read(0, Math.min(LOOKED_AT, source.size));
   if (isPicture(start)) return (await import('./scene/readScene')).readScene(source, name, host, choices);
-  if (isParquet(start)) return readParquet(source, name, host);
-  if (isArrow(start)) return readArrow(await readWhole(source, name), name, host);
-  if (isZip(start)) return readWorkbook(await readWhole(source, name), name, host, choices);
+  if (isParquet(start)) return (await import('./readParquet')).readParquet(source, name, host);
+  if (isArrow(start)) {
+    const whole = await readWhole(source, name);
+    return (await import('./readArrow')).readArrow(whole, name, host);
+  }
+  if (isZip(start)) {
+    const whole = await readWhole(source, name);
+    return (await import('./readWorkbook')).readWorkbook(whole, name, host, choices);
+  }
   const end = await source.read(Math.max(start.length, source.size - LOOKED_AT), source.size);
-  if (isJson(joined(start, end))) return readJson(await readWhole(source, name), name, host);
+  if (isJson(joined(start, end))) {
+    const whole = await readWhole(source, name);
+    return (await import('./readJson')).readJson(whole, name, host);
+  }
   return streamDelimited(source, name, host, choices);
 }
 

@@ -28,7 +28,10 @@ test('a chart sheet that stands first is passed over, said so, and not offered',
   expect(table.notes.map(({ what }) => what)).toEqual([
     'Sheet “Chart & all” is a chart sheet, without cells. “sherds” is read.',
   ]);
-  const other = await read(withChartSheet(await workbook(['sherds', SHERDS], ['more', [['x'], [1]]])), 'more');
+  const other = await read(
+    withChartSheet(await workbook(['sherds', SHERDS], ['more', [['x'], [1]]])),
+    'more',
+  );
   expect(namesOf(other)).toEqual(['x']);
 });
 

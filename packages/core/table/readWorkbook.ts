@@ -11,14 +11,8 @@ import { withoutEmptyStretches } from './sparseSheet';
 import type { ReadingChoices } from './readingChoices';
 import type { Table } from './table';
 
-const MARK = [0x50, 0x4b, 0x03, 0x04];
 /** A workbook that unpacks to more than this is refused before it is unpacked. */
 const MOST_UNPACKED = 160 << 20;
-
-/** Whether bytes start as a ZIP archive does, which a workbook is. */
-export function isZip(bytes: Uint8Array): boolean {
-  return MARK.every((byte, index) => bytes[index] === byte);
-}
 
 /**
  * Reads a sheet of an XLSX workbook (ISO/IEC 29500): the chosen one, or the first that has entries. Its first row with

@@ -35,9 +35,7 @@ export const withBrokenRelation = (bytes: Uint8Array): Bytes =>
 
 /** The same workbook whose first sheet is hidden. */
 export const withHiddenSheet = (bytes: Uint8Array): Bytes =>
-  changed(bytes, (part, text) =>
-    part === BOOK ? text.replace('<sheet ', '<sheet state="hidden" ') : text,
-  );
+  changed(bytes, (part, text) => (part === BOOK ? text.replace('<sheet ', '<sheet state="hidden" ') : text));
 
 /** The same workbook in the strict variant of the standard, by its namespaces. */
 export const inStrictVariant = (bytes: Uint8Array): Bytes =>
