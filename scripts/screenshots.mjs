@@ -192,6 +192,11 @@ const scene = page.getByRole('application', { name: /The scene in/ });
 await scene.waitFor({ timeout: 60_000 });
 // Words of the sentence stand still.
 await quiet();
+await page.keyboard.press('4');
+const cut = page.getByRole('slider', { name: 'Dimensions kept' });
+await cut.focus();
+for (let kept = 4; kept <= 6; kept++) await page.keyboard.press('ArrowRight');
+await page.keyboard.press('6');
 const brief = page.getByRole('group', { name: 'Brief' });
 await brief.getByRole('button', { name: 'red, green and blue' }).click();
 await page.getByRole('dialog').getByRole('button', { name: /^grey/ }).click();

@@ -2,6 +2,7 @@ import Link from '@mui/material/Link';
 import OutlinedInput from '@mui/material/OutlinedInput';
 import { useState } from 'react';
 import { LONGEST_NAME } from '@wold/core/limits';
+import { useDraft } from './drafts';
 import styles from './EditableName.module.css';
 
 interface EditableNameProps {
@@ -18,6 +19,7 @@ interface EditableNameProps {
 export function EditableName({ name, label, invitation, className = '', onName }: EditableNameProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const [typed, setTyped] = useState(false);
+  useDraft(draft !== null && draft.trim() !== name);
   if (draft === null) {
     return (
       <Link

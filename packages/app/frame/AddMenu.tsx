@@ -4,6 +4,7 @@ import { METHODS } from '@wold/core/methods/lists/methods';
 import { withNewReduction, withReductionCopied } from '@wold/core/recipe/edit/reductions';
 import { rowsFor } from '@wold/core/recipe/fresh';
 import { wordsOf } from '../methods/words';
+import { useAccountOf } from '../results/stages';
 import { tookInHand } from '../store/studySlice';
 import { useAppDispatch } from '../store/store';
 import { useTable } from '../store/TableContext';
@@ -22,6 +23,9 @@ export function AddMenu({ anchor, onClose }: AddMenuProps) {
   const edit = useEdit();
   const hand = useHand();
   const table = useTable();
+  const { value: account } = useAccountOf(hand);
+  // A new one starts by what suits the rows that are used.
+  const rows = Math.min(rowsFor(table), account?.rows.length ?? Infinity);
   function add(added: { readonly recipe: typeof recipe; readonly id: string }): void {
     onClose();
     edit(added.recipe, 'reductions');
@@ -33,7 +37,7 @@ export function AddMenu({ anchor, onClose }: AddMenuProps) {
         <MenuItem
           key={name}
           className={styles.choice}
-          onClick={() => add(withNewReduction(recipe, hand, rowsFor(table), name))}
+          onClick={() => add(withNewReduction(recipe, hand, rows, name))}
         >
           <strong>{title}</strong>
           <span className="soft small">{wordsOf(name).when}</span>

@@ -11,6 +11,7 @@ import { useAppDispatch, useAppSelector } from '../store/store';
 import { useTable } from '../store/TableContext';
 import { useHand, useRecipe, useStudy } from '../store/useStudy';
 import { ModeSwitch } from '../theme/ModeSwitch';
+import { useHasDrafts } from '../controls/drafts';
 import { EditableName } from '../controls/EditableName';
 import { Mark } from './Mark';
 import { Wordmark } from './Wordmark';
@@ -52,8 +53,10 @@ export function Rail({ current }: { current: QuestionRoute }) {
 /** Whether what was decided is kept. */
 function KeptWord() {
   const { underWay, failed } = useAppSelector(state => state.keep);
+  const hasDrafts = useHasDrafts();
   if (storageRefused() !== null) return <span className="small">kept until the page is closed</span>;
   if (failed) return <span className="small">not kept</span>;
+  if (hasDrafts) return <span className="soft small">not saved yet: Enter saves it</span>;
   return <span className="soft small">{underWay > 0 ? 'being kept …' : 'kept in this browser'}</span>;
 }
 

@@ -41,7 +41,12 @@ describe('the rail', () => {
   test('a study is renamed where it stands', async () => {
     const { study } = show(<Rail current="table" />);
     await user.click(screen.getByRole('button', { name: /^Name of the study/ }));
-    await user.keyboard('Jars{Enter}');
+    await user.keyboard('Jars');
+    // What is only typed is not said to be kept.
+    expect(screen.getByText(/^not saved yet/)).toBeTruthy();
+    expect(screen.queryByText('kept in this browser')).toBeNull();
+    await user.keyboard('{Enter}');
+    expect(screen.queryByText(/^not saved yet/)).toBeNull();
     expect(study().name).toBe('Jars');
   });
 });

@@ -172,7 +172,7 @@ function SceneLine({ line, dimensions, own }: SceneLineProps) {
         <br />
         like its own
         <br />
-        the first’s hold
+        on the first’s axes
       </td>
       {dimensions.map(d => {
         const like = scene.likeness[d];

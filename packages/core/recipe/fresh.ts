@@ -64,23 +64,22 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
           label: colour,
           words: words !== null,
         }),
-        measures.length,
       ),
     ],
     writeup: { ...PLAIN_WRITEUP },
   };
 }
 
-/** Dimensions of a scene that are looked at to begin with. */
-const LAYERS = 6;
+/** Of the variance of a scene, what its dimensions explain to begin with. */
+const LAYERS_SHARE = 0.99;
 
 /** Minor components of a scene are pictures that are worth a look, however little they hold. */
-function ofScene(table: Table, reduction: Reduction, measures: number): Reduction {
+function ofScene(table: Table, reduction: Reduction): Reduction {
   if (sceneOf(table) === null || reduction.settings.method !== 'components') return reduction;
   return {
     ...reduction,
     map: { ...reduction.map, density: 'shading' },
-    settings: { ...reduction.settings, keep: Math.max(1, Math.min(LAYERS, measures)) },
+    settings: { ...reduction.settings, keep: { share: LAYERS_SHARE, fewer: true } },
   };
 }
 

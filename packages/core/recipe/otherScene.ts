@@ -1,5 +1,6 @@
 import { pairedCongruence } from '../algebra/congruence';
 import { columnOf, zeros, type Matrix } from '../algebra/matrix';
+import { crossed } from '../algebra/product';
 import { quietHost, stretch, type Host } from '../host';
 import type { Components } from '../methods/components/components';
 import { Problem } from '../problem';
@@ -30,7 +31,7 @@ export interface OtherScene {
   readonly shares: readonly number[];
   /** For each of the first scene's dimensions, which of its own is most like it (from 0), and how much: Tucker's congruence of loadings. */
   readonly likeness: readonly { readonly with: number; readonly value: number }[];
-  /** What each of the first scene's dimensions holds of this one. */
+  /** What lies on each of the first scene's dimensions of this one's variance; together at most 1. */
   readonly placedShares: readonly number[];
   /** Its pixels on the first scene's dimensions: all rows of the table, NaN where one has no place. */
   readonly placed: Matrix;
@@ -39,8 +40,10 @@ export interface OtherScene {
 /**
  * Another scene by a recipe: its own components, how like those of the first they are, and its pixels on the first one's.
  *
- * A dimension of the first holds Σ cov(x, s)² / var(s) of this scene's Σ var(x): what its scores s tell of the scaled
- * measures x over this scene's pixels, each of which counts once. On the first scene that is what it says it holds.
+ * What lies on a dimension d of the first is Σₑ cov(s_d, s_e) (a_d · a_e) of this scene's Σ var(x): the variance of its
+ * scores s times the squared length of its axis a, which rebuilds the scaled measures x from them, with its part of what
+ * lies on axes that are not at right angles. Each pixel counts once. Together that is what the axes rebuild of this scene,
+ * so at most the whole; on the first scene each is what it says it holds.
  *
  * @throws Problem where it cannot be read, or does not have the recipe's bands
  */
@@ -130,25 +133,32 @@ export function placedOn(
   }
   for (let j = 0; j < means.length; j++) means[j]! /= pixels;
   let total = 0;
-  const squares = new Float64Array(kept);
-  const products = zeros(p, kept);
+  const products = zeros(kept, kept);
   for (const { length, scores, scaled } of blocks()) {
     for (let i = 0; i < length; i++) {
       if (Number.isNaN(scores[0]![i]!)) continue;
       for (let j = 0; j < p; j++) total += (scaled[j]![i]! - means[j]!) ** 2;
       for (let d = 0; d < kept; d++) {
         const score = scores[d]![i]! - means[p + d]!;
-        squares[d]! += score * score;
-        for (let j = 0; j < p; j++) products.values[d * p + j]! += score * (scaled[j]![i]! - means[j]!);
+        for (let e = 0; e < kept; e++) {
+          products.values[d * kept + e]! += score * (scores[e]![i]! - means[p + e]!);
+        }
       }
     }
   }
+  const axes = axesOf(placer.components);
+  const angles = crossed(axes, axes);
   const shares = Array.from({ length: kept }, (_, d) => {
-    const held = columnOf(products, d).reduce((sum, product) => sum + product * product, 0);
-    return squares[d]! > 0 && total > 0 ? held / squares[d]! / total : 0;
+    const column = columnOf(angles, d);
+    const lies = columnOf(products, d).reduce((sum, product, e) => sum + product * column[e]!, 0);
+    return total > 0 ? lies / total : 0;
   });
   return { placed, shares };
 }
+
+/** What rebuilds the scaled measures from scores: unit vectors, or the pattern where dimensions are rotated and their scores standardised. */
+const axesOf = ({ rotation, coefficients, loadings }: Components): Matrix =>
+  rotation === null ? coefficients : loadings;
 
 /** What places other pixels on components of a recipe. */
 export const placerOf = (

@@ -108,7 +108,7 @@ export function scenesTable(
 ): string {
   const { kept, heldBy } = first.components;
   const rows = [
-    ['scene', 'dimension', 'share of its own', 'like its own', 'congruence', 'share of the first’s in it'],
+    ['scene', 'dimension', 'share of its own', 'like its own', 'congruence', 'share on the first’s axis'],
   ];
   for (let d = 0; d < kept; d++) {
     const share = String(heldBy[d]);

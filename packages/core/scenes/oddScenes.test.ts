@@ -98,23 +98,21 @@ test('what a dimension holds of a scene far from the first is told about that sc
   const placed = columnOf(other.placed, 0);
   const there = [...placed.keys()].filter(row => !Number.isNaN(placed[row]!));
   expect(placed.length - there.length).toBe(Math.ceil((500 - 3) / 11));
-  // Least squares of each measure, in the first scene’s units, on the scores.
+  // The variance of the scores of that of all measures, in the first scene’s units.
   const about = (values: readonly number[]) => {
     const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
     return values.map(value => value - mean);
   };
   const scores = about(there.map(row => placed[row]!));
   const squares = scores.reduce((sum, value) => sum + value * value, 0);
-  let [held, total] = [0, 0];
+  let total = 0;
   components.measures.forEach((measure, j) => {
     const column = other.table.columns.find(({ name }) => name === measure)!;
     if (column.kind !== 'number') throw new Error('no band');
     const scaled = about(there.map(row => numberAt(column, row) / components.divisors[j]!));
-    const product = scaled.reduce((sum, value, i) => sum + value * scores[i]!, 0);
-    held += product ** 2 / squares;
     total += scaled.reduce((sum, value) => sum + value * value, 0);
   });
-  expect(other.placedShares[0]).toBeCloseTo(held / total, 8);
+  expect(other.placedShares[0]).toBeCloseTo(squares / total, 8);
 });
 
 test('a scene of three pixels is placed on its own dimension as it was found', async () => {
@@ -150,4 +148,28 @@ test('a scene without the recipe’s bands, and transforms that go by all pixels
     what: expect.stringContaining('ranks') as string,
     remedy: expect.stringContaining('transform') as string,
   });
+});
+
+test('a scene starts with as many dimensions as explain 99 % of its variance, at least one and fewer than all', async () => {
+  const bandsOf = (weights: readonly number[], noise: number) => {
+    const { normal } = seededRandom(5);
+    const light = Float32Array.from({ length: 400 }, () => normal());
+    return weights.map((weight, j) => ({
+      name: `b${j}`,
+      values: light.map(value => weight * value + noise * normal()),
+    }));
+  };
+  const kept = async (bands: ReturnType<typeof bandsOf>) => {
+    const picture = { width: 20, height: 20, bands, noData: null, place: null };
+    const table = await readTable(sourceOf(writeGeoTiff(picture)), 'scene.tif');
+    return (await reduced(table, freshRecipe(table))).components;
+  };
+  // Six bands of nothing but noise: no five of their dimensions explain 99 %.
+  const noise = await kept(bandsOf([0, 0, 0, 0, 0, 0], 1));
+  expect(noise.kept).toBe(5);
+  const one = await kept(bandsOf([3, 2, 1, 2, 3, 1], 0.01));
+  expect(one.kept).toBe(1);
+  expect(one.shares[0]).toBeGreaterThan(0.99);
+  const two = await kept(bandsOf([0, 0], 1));
+  expect(two.kept).toBe(1);
 });

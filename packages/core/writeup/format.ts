@@ -31,9 +31,17 @@ export const pWords = (p: number): string => (p < 0.001 ? '<\u00a0.001' : fixed(
 export const pEquation = (p: number): string =>
   Number.isNaN(p) ? NONE : p < 0.001 ? pWords(p) : `=\u00a0${pWords(p)}`;
 
-/** A share as a percentage. */
+/** Decimals that a share just short of all is given beyond those of others. */
+const MORE_DECIMALS = 3;
+
+/** A share as a percentage; 100 % only where it is all: one just short of that has as many decimals as tell the two apart. */
 export function percent(share: number, decimals = 0): string {
-  return Number.isFinite(share) ? `${(100 * share).toFixed(decimals)}\u00a0%` : NONE;
+  if (!Number.isFinite(share)) return NONE;
+  let shown = (100 * share).toFixed(decimals);
+  for (let more = 1; more <= MORE_DECIMALS && share < 1 && Number(shown) === 100; more++) {
+    shown = (100 * share).toFixed(decimals + more);
+  }
+  return `${shown}\u00a0%`;
 }
 
 /** A share as so many of 100; all of them only where it is all. */

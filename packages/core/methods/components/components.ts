@@ -3,9 +3,15 @@ import type { RotationMade } from './rotation';
 
 /**
  * How many dimensions to keep: a number, as many as have an eigenvalue above average, as many as stand above random data of
- * the same size where that can be told, or as many as hold a share of all variance.
+ * the same size where that can be told, or as many as hold a share of all variance, where it is asked for fewer than there
+ * are, so that something is reduced.
  */
-export type Keep = number | 'above-average' | 'parallel' | { readonly share: number };
+export type Keep = number | 'above-average' | 'parallel' | KeptShare;
+
+export interface KeptShare {
+  readonly share: number;
+  readonly fewer?: true | undefined;
+}
 
 /** The dimensions that are kept, and what they say of columns and rows. */
 export interface Components {

@@ -1,8 +1,8 @@
 import type { ParallelSettings } from '../../dimensions/retentionSettings';
-import type { Keep } from './components';
+import type { Keep, KeptShare } from './components';
 
 /** How many leading dimensions are found: so many, or until they hold a share of all variance. */
-export type Leading = number | { readonly share: number };
+export type Leading = number | KeptShare;
 
 /** How many are kept, with what random data are made like where that settles it. */
 export type AskedKeep = Exclude<Keep, 'parallel'> | { readonly parallel: ParallelSettings };

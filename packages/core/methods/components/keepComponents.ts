@@ -179,7 +179,9 @@ function resolveKeep(
   const rank = eigenvalues.reduce((count, value) => count + (value > 0 ? 1 : 0), 0);
   const wanted =
     typeof keep === 'object'
-      ? holding(shares, keep.share)
+      ? keep.fewer === true
+        ? Math.max(1, Math.min(holding(shares, keep.share), shares.length - 1))
+        : holding(shares, keep.share)
       : keep === 'above-average'
         ? Math.max(1, aboveAverage(eigenvalues, average))
         : keep;

@@ -114,7 +114,7 @@ function methodsOf({ output, settings, ask, key, print }: Source, words: boolean
     typeof keep === 'number'
       ? 'a number that was set'
       : typeof keep === 'object'
-        ? `as many as hold ${print.percent(keep.share, 0)} of the variance`
+        ? `as many as hold ${print.percent(keep.share, 0)} of the variance${keep.fewer === true ? ', and fewer than all' : ''}`
         : by[keep];
   return [
     told(

@@ -10,7 +10,7 @@ const rotation = z.strictObject({ method: z.enum(ROTATIONS), power: z.int().min(
 const byNumber = [
   z.literal('above-average'),
   z.int().min(1),
-  z.strictObject({ share: z.number().gt(0).max(1) }),
+  z.strictObject({ share: z.number().gt(0).max(1), fewer: z.literal(true).optional() }),
 ] as const;
 
 /** What an analyst decides of a reduction by principal components. */

@@ -90,6 +90,12 @@ export const LEADING = 50;
 /** The largest perplexity that so many rows allow: each needs three times as many neighbours. */
 export const largestPerplexity = (rows: number): number => Math.floor((rows - 1) / 3);
 
+/** Below it chance makes groups. */
+export const FINE_PERPLEXITY = 5;
+
+/** Beyond it groups run together: a tenth of the rows, but where these are so few that it would make groups by chance. */
+export const broadPerplexity = (rows: number): number => Math.max(FINE_PERPLEXITY, Math.floor(rows / 10));
+
 /** The least that is of use, and fewest rows that allow it. */
 export const LEAST_PERPLEXITY = 2;
 export const FEWEST_ROWS = 3 * LEAST_PERPLEXITY + 1;
@@ -113,7 +119,7 @@ export const freshNeighbours = (
   metric: words ? 'cosine' : 'euclidean',
   leading: words || measures > LEADING ? LEADING : null,
   tsne: {
-    perplexity: Math.max(LEAST_PERPLEXITY, Math.min(30, largestPerplexity(rows))),
+    perplexity: Math.max(LEAST_PERPLEXITY, Math.min(30, broadPerplexity(rows), largestPerplexity(rows))),
     iterations: 1000,
     exaggeration: 12,
     early: 250,

@@ -1,5 +1,5 @@
 import { PLAIN_PREPARATION } from '../../preparation/prepared';
-import { freshNeighbours } from './settings';
+import { broadPerplexity, freshNeighbours, largestPerplexity } from './settings';
 import { acrossOf, sheetAsks, sheetOf } from './sheet';
 
 const preparation = { ...PLAIN_PREPARATION, measures: ['a', 'b'], weight: null };
@@ -48,4 +48,14 @@ test('all maps of a sheet rest on one graph, which has neighbours enough for the
   expect(new Set(asks.map(({ neighbours }) => neighbours)).size).toBe(1);
   const largest = sheet.sizes.at(-1)!;
   expect(asks[0]!.neighbours).toBeGreaterThanOrEqual(3 * largest);
+});
+
+test('a new map starts where no advice speaks against it, whatever the number of rows', () => {
+  for (let rows = 7; rows < 2000; rows++) {
+    const { perplexity } = freshNeighbours(rows, 5).tsne;
+    expect(perplexity).toBeLessThanOrEqual(Math.min(30, broadPerplexity(rows), largestPerplexity(rows)));
+    if (rows >= 16) expect(perplexity).toBeGreaterThanOrEqual(5);
+    if (rows >= 300) expect(perplexity).toBe(30);
+  }
+  expect(freshNeighbours(150, 5).tsne.perplexity).toBe(15);
 });

@@ -133,7 +133,9 @@ const RULE_WORDS = {
 } as const;
 
 const ruleWords = (keep: Exclude<ComponentsSettings['keep'], number>): string =>
-  typeof keep === 'object' ? `those that hold ${percent(keep.share)}` : RULE_WORDS[keep];
+  typeof keep === 'object'
+    ? `those that hold ${percent(keep.share)}${keep.fewer === true ? ', and fewer than all' : ''}`
+    : RULE_WORDS[keep];
 
 function KeepWord({ reduction }: { reduction: ReductionBy<'components'> }) {
   const { value } = useComponents(reduction);

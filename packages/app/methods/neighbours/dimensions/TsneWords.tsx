@@ -1,5 +1,7 @@
 import {
+  broadPerplexity,
   FEWEST_ROWS,
+  FINE_PERPLEXITY,
   LEAST_PERPLEXITY,
   largestPerplexity,
   type TsneSettings,
@@ -17,7 +19,8 @@ export function TsneWords({ reduction }: { reduction: NeighboursReduction }) {
   const most = largestPerplexity(rows);
   const change = (part: Partial<TsneSettings>, of: string) => set({ tsne: { ...tsne, ...part } }, of);
   const tooLarge = tsne.perplexity > most;
-  const odd = tsne.perplexity < 5 || tsne.perplexity > rows / 10;
+  const broad = broadPerplexity(rows);
+  const odd = tsne.perplexity < FINE_PERPLEXITY || tsne.perplexity > broad;
   return (
     <>
       perplexity{' '}
@@ -26,7 +29,7 @@ export function TsneWords({ reduction }: { reduction: NeighboursReduction }) {
         value={tsne.perplexity}
         least={LEAST_PERPLEXITY}
         most={Math.max(LEAST_PERPLEXITY, Math.min(2000, most))}
-        why={`How many neighbours each row minds: small for fine grain, large for the broad shape. ${rows} rows allow ${Math.max(0, most)}; below 5 chance makes groups, above ${Math.max(5, Math.floor(rows / 10))} all run together.`}
+        why={`How many neighbours each row minds: small for fine grain, large for the broad shape. ${rows} rows allow ${Math.max(0, most)}; below ${FINE_PERPLEXITY} chance makes groups, above ${broad} groups run together. A map starts from a tenth of the rows, between ${FINE_PERPLEXITY} and 30.`}
         onNumber={perplexity => change({ perplexity }, 'perplexity')}
       />
       {most < LEAST_PERPLEXITY ? (
@@ -39,7 +42,7 @@ export function TsneWords({ reduction }: { reduction: NeighboursReduction }) {
       ) : (
         odd && (
           <span className="soft small">
-            {tsne.perplexity < 5 ? ' (so few make groups by chance)' : ' (beyond a tenth of the rows)'}
+            {tsne.perplexity < FINE_PERPLEXITY ? ' (so few make groups by chance)' : ' (beyond a tenth of the rows)'}
           </span>
         )
       )}
