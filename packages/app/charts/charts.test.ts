@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { coefficient, count, figure, fixed, percent, shortName } from '@wold/core/writeup/format';
+import { occupied } from './occupied';
 import { placeNames, type Name } from './placeNames';
 
 describe('numbers as they are shown', () => {
@@ -125,12 +126,41 @@ describe('names beside points', () => {
 
   test('points are kept clear of where there is room', () => {
     const name = { x: 200, y: 150, text: 'abc' };
-    const avoided = [{ left: 202, right: 260, top: 140, bottom: 160 }];
-    expect(sideOf(name, placeNames([name], centre, { ...placing, avoided })[0]!)).not.toBe('right');
+    const isAvoided = occupied([{ left: 202, right: 260, top: 140, bottom: 160 }], { width: 400, height: 300 });
+    expect(sideOf(name, placeNames([name], centre, { ...placing, isAvoided })[0]!)).not.toBe('right');
+    // Where all around is to be kept clear of, one that must stand clear is left out, and another is not.
+    const crowded = { ...placing, isAvoided: () => true };
+    expect(placeNames([{ ...name, clear: true }], centre, crowded)).toEqual([null]);
+    expect(placeNames([name], centre, crowded)[0]).not.toBeNull();
   });
 
   test('none leaves the bounds', () => {
     const name = { x: 295, y: 150, text: 'too long for it' };
     expect(sideOf(name, placeNames([name], centre, placing)[0]!)).not.toBe('right');
   });
+});
+
+test('a box runs into others as it does one by one, at the edges and outside too', () => {
+  const side = fc.integer({ min: -20, max: 80 });
+  const box = fc
+    .tuple(side, side, fc.integer({ min: 1, max: 30 }), fc.integer({ min: 1, max: 30 }))
+    .map(([left, top, width, height]) => ({ left, right: left + width, top, bottom: top + height }));
+  fc.assert(
+    fc.property(fc.array(box, { maxLength: 12 }), box, (boxes, asked) => {
+      const size = { width: 60, height: 50 };
+      const within = ({ left, right, top, bottom }: typeof asked) => ({
+        left: Math.max(0, left),
+        right: Math.min(60, right),
+        top: Math.max(0, top),
+        bottom: Math.min(50, bottom),
+      });
+      const [a, all] = [within(asked), boxes.map(within)];
+      const meets = all.some(
+        b =>
+          Math.min(a.right, b.right) > Math.max(a.left, b.left) &&
+          Math.min(a.bottom, b.bottom) > Math.max(a.top, b.top),
+      );
+      expect(occupied(boxes, size)(asked)).toBe(meets);
+    }),
+  );
 });

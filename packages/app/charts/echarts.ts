@@ -8,7 +8,7 @@ import {
 } from 'echarts/components';
 import * as echarts from 'echarts/core';
 import { CanvasRenderer, SVGRenderer } from 'echarts/renderers';
-import LRU from 'zrender/lib/core/LRU';
+import LRU from 'zrender/lib/core/LRU.js';
 
 // Only the parts that are in use.
 echarts.use([

@@ -7,6 +7,8 @@ export interface Name {
   readonly text: string;
   /** Whether it moves away, with a line to its point, rather than be left out. */
   readonly moves?: boolean;
+  /** Whether it is left out where it would run over what names keep clear of where they can. */
+  readonly clear?: boolean;
 }
 
 /** Where a name's box begins, and whether it stands so far off that a line leads to its point. */
@@ -33,8 +35,8 @@ interface Placing {
   readonly bounds: Box;
   /** What they keep clear of. */
   readonly taken?: readonly Box[];
-  /** What they keep clear of where they can: the points, say. */
-  readonly avoided?: readonly Box[];
+  /** Whether a box runs over what they keep clear of where they can: the points, say. */
+  readonly isAvoided?: (box: Box) => boolean;
 }
 
 /** From this far on a line leads to the point, in pixels; and how much farther each ring is. */
@@ -50,7 +52,7 @@ const MOST_RINGS = 30;
 export function placeNames(
   names: readonly Name[],
   centre: { readonly x: number; readonly y: number },
-  { fontSize, distance, bounds, taken: given = [], avoided = [] }: Placing,
+  { fontSize, distance, bounds, taken: given = [], isAvoided = () => false }: Placing,
 ): (Place | null)[] {
   const taken = [...given];
   const isFree = (box: Box) => isInside(box, bounds) && !taken.some(other => overlap(box, other));
@@ -59,8 +61,8 @@ export function placeNames(
     const near = sidesFrom(name, centre).map(side => boxBeside(name, side, size, distance));
     const free = near.filter(isFree);
     const box =
-      free.find(one => !avoided.some(other => overlap(one, other))) ??
-      free[0] ??
+      free.find(one => !isAvoided(one)) ??
+      (name.clear === true ? undefined : free[0]) ??
       (name.moves === true ? ringed(name, centre, size).find(isFree) : undefined);
     if (box === undefined) return null;
     taken.push(box);

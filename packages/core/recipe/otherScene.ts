@@ -157,7 +157,7 @@ export function placedOn(
 }
 
 /** What rebuilds the scaled measures from scores: unit vectors, or the pattern where dimensions are rotated and their scores standardised. */
-const axesOf = ({ rotation, coefficients, loadings }: Components): Matrix =>
+const axesOf = ({ rotation, coefficients, loadings }: Placer['components']): Matrix =>
   rotation === null ? coefficients : loadings;
 
 /** What places other pixels on components of a recipe. */

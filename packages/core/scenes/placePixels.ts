@@ -8,7 +8,10 @@ import { Problem } from '../problem';
 export interface Placer {
   readonly account: Pick<Account, 'measures' | 'reversals' | 'transforms'>;
   readonly rowTransform: RowTransform;
-  readonly components: Pick<Components, 'measures' | 'means' | 'divisors' | 'coefficients'>;
+  readonly components: Pick<
+    Components,
+    'measures' | 'means' | 'divisors' | 'coefficients' | 'loadings' | 'rotation'
+  >;
 }
 
 /**

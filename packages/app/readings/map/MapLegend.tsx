@@ -22,7 +22,7 @@ import { NewRows } from './newRows/NewRows';
 import { Swatch } from './Swatch';
 import { useSplit } from '../texts/useSplit';
 import { WordFinder } from '../texts/WordFinder';
-import { MOST_LEVELS, type Colouring, type Group } from './colouring';
+import { countWords, MOST_LEVELS, type Colouring, type Group } from './colouring';
 import { rowsOn } from './points';
 import { useColouring } from './useColouring';
 import { useShaping } from './useShaping';
@@ -81,6 +81,9 @@ function Legend({ reduction, placement }: { reduction: Reduction; placement: Pla
               <GroupLine key={group.code} group={group} by={by} rows={rows} mean={means} />
             ))}
           </ul>
+          {by.groups.some(({ supplementary }) => supplementary > 0) && (
+            <p className="soft small">After the +: supplementary rows, projected and not used.</p>
+          )}
         </>
       )}
       <Shapes reduction={reduction} />
@@ -149,7 +152,7 @@ function GroupLine({ group, by, rows, mean }: GroupLineProps) {
           />
         )}
         <span className={styles.name}>{group.name}</span>
-        <span className={styles.count}>{group.count.toLocaleString('en')}</span>
+        <span className={styles.count}>{countWords(group.count, group.supplementary)}</span>
       </Link>
     </li>
   );

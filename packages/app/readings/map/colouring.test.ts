@@ -2,7 +2,7 @@ import { converter } from 'culori';
 import type { LevelColumn, NumberColumn } from '@wold/core/table/column';
 import { labelStyle } from '../../theme/labelStyle';
 import { light } from '../../theme/tokens';
-import { colouring, figureColouring, JOINED } from './colouring';
+import { colouring, countWords, figureColouring, JOINED } from './colouring';
 
 test('a map of some rows is coloured as that of all: shades, joined levels, the scale of numbers', () => {
   const label: LevelColumn = {
@@ -28,6 +28,30 @@ test('a map of some rows is coloured as that of all: shades, joined levels, the 
   };
   const lime = colouring(number, some, 'light', light, { over: all });
   expect(lime).toMatchObject({ least: -5, most: 40, missing: 1 });
+});
+
+test('rows in use and supplementary ones are counted apart, in joined levels too', () => {
+  const codes = Uint32Array.from({ length: 90 }, (_, i) => i % 30);
+  const label: LevelColumn = {
+    kind: 'levels',
+    name: 'pit',
+    levels: Array.from({ length: 30 }, (_, level) => `pit ${level}`),
+    codes,
+    missing: null,
+    exceptions: null,
+  };
+  const rows = Uint32Array.from(codes.keys());
+  const by = colouring(label, rows, 'light', light, { used: 65 });
+  if (by.kind !== 'levels') throw new Error('levels');
+  for (const { code, count, supplementary } of by.groups) {
+    const own = rows.filter(row => by.codeOf(row) === code);
+    expect([count, supplementary]).toEqual([
+      own.filter(row => row < 65).length,
+      own.filter(row => row >= 65).length,
+    ]);
+  }
+  expect(countWords(50, 12)).toBe('50\u00a0+\u00a012');
+  expect(countWords(1234, 0)).toBe('1,234');
 });
 
 test('rows are shaded by a figure that each row used has, from the least to the most; others stay pale', () => {

@@ -9,9 +9,15 @@ export interface Group {
   /** The level's code, or −1 where the row has no level. */
   readonly code: number;
   readonly name: string;
+  /** Rows in use, and those that are only projected. */
   readonly count: number;
+  readonly supplementary: number;
   readonly style: LabelStyle;
 }
+
+/** Rows in use, and those that are only projected apart: 50 + 12. */
+export const countWords = (used: number, supplementary: number): string =>
+  `${used.toLocaleString('en')}${supplementary > 0 ? `\u00a0+\u00a0${supplementary.toLocaleString('en')}` : ''}`;
 
 /** The palest shade of levels in an order, so that none is lost on the ground. */
 const PALEST = 0.22;
@@ -51,6 +57,8 @@ export interface ColouringWay {
   /** Codes of levels that are not joined, however rare they are. */
   readonly apart?: readonly number[];
   readonly order?: 'ordered' | 'date' | null;
+  /** How many of the rows, from the first on, are in use; all where it is left out. */
+  readonly used?: number;
   /** Rows that the scale of colours is over, where these are some of them: so that maps of some rows are coloured alike. */
   readonly over?: Uint32Array | null;
 }
@@ -60,7 +68,7 @@ export function colouring(
   rows: Uint32Array,
   mode: Mode,
   tokens: Tokens,
-  { colours = [], apart = [], order = null, over = null }: ColouringWay = {},
+  { colours = [], apart = [], order = null, over = null, used = rows.length }: ColouringWay = {},
 ): Colouring {
   if (column === null) return { kind: 'alike' };
   if (column.kind === 'number') {
@@ -72,8 +80,9 @@ export function colouring(
     return { ...byNumbers(rows, dayOf, mode, tokens, over), of: 'days' };
   }
   const codeOf = (row: number) => (isMissing(column, row) ? -1 : column.codes[row]!);
-  const counts = countsOf(rows, codeOf);
-  const all = over === null ? counts : countsOf(over, codeOf);
+  const counts = countsOf(rows.subarray(0, used), codeOf);
+  const supplementary = countsOf(rows.subarray(used), codeOf);
+  const all = countsOf(over ?? rows, codeOf);
   const joined = joinedLevels(all, apart);
   const known = [...all.keys()].filter(code => code >= 0).sort((a, b) => a - b);
   const styleOf = (of: LevelColumn, code: number): LabelStyle => {
@@ -89,12 +98,20 @@ export function colouring(
     .map(code => ({
       code,
       count: counts.get(code) ?? 0,
+      supplementary: supplementary.get(code) ?? 0,
       name: code < 0 ? `no ${column.name} given` : column.levels[code]!,
       style: code < 0 ? unlabelled(tokens) : styleOf(column, code),
     }));
   if (joined.size === 0) return { kind: 'levels', groups, codeOf };
-  const count = [...joined].reduce((sum, code) => sum + (counts.get(code) ?? 0), 0);
-  const others = { code: JOINED, count, name: `${joined.size} others`, style: othersStyle(tokens) };
+  const inJoined = (of: ReadonlyMap<number, number>) =>
+    [...joined].reduce((sum, code) => sum + (of.get(code) ?? 0), 0);
+  const others = {
+    code: JOINED,
+    count: inJoined(counts),
+    supplementary: inJoined(supplementary),
+    name: `${joined.size} others`,
+    style: othersStyle(tokens),
+  };
   const groupOf = (row: number) => (joined.has(codeOf(row)) ? JOINED : codeOf(row));
   return { kind: 'levels', groups: [...groups, others], codeOf: groupOf };
 }

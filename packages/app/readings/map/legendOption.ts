@@ -1,7 +1,7 @@
 import { figure } from '@wold/core/writeup/format';
 import { FONT } from '../../charts/textStyle';
 import type { Tokens } from '../../theme/tokens';
-import type { Colouring } from './colouring';
+import { countWords, type Colouring } from './colouring';
 
 /** Pixels beside a picture of the map for what its colours and shapes stand for. */
 export const LEGEND_WIDTH = 190;
@@ -13,8 +13,8 @@ export function legendOption(by: Colouring, title: string, height: number, token
   if (by.kind === 'alike') return null;
   const entries =
     by.kind === 'levels'
-      ? by.groups.slice(0, MOST_LINES).map(({ name, count, style }) => ({
-          text: `${name}  ${count.toLocaleString('en')}`,
+      ? by.groups.slice(0, MOST_LINES).map(({ name, count, supplementary, style }) => ({
+          text: `${name}  ${countWords(count, supplementary)}`,
           symbol: style.symbol.replace('emptyCircle', 'circle'),
           colour: style.symbol === 'emptyCircle' ? tokens.paper : style.colour,
           border: style.symbol === 'emptyCircle' ? style.colour : 'transparent',

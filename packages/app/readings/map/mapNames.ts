@@ -1,5 +1,6 @@
 import type { Size } from '../../charts/size';
 import { nameSeries, offsetOf } from '../../charts/nameSeries';
+import { occupied } from '../../charts/occupied';
 import { placeNames, type Box } from '../../charts/placeNames';
 import { textWidth } from '../../charts/textWidth';
 import { FONT } from '../../charts/textStyle';
@@ -22,15 +23,13 @@ export interface MapName {
   readonly y: number;
   readonly text: string;
   /** What it names: centres of groups and arrows stand out, and move away rather than be left out. */
-  readonly of: 'group' | 'arrow' | 'selected row' | 'row';
+  readonly of: 'group' | 'arrow' | 'selected row' | 'one of many selected' | 'row';
 }
 
 const FONT_SIZE = 12.5;
 /** Height of the line of ticks, and of the names of the axes. */
 const TICKS = 20;
 const AXIS_NAME = 20;
-/** Points beyond this many are not kept clear of: names would find no place. */
-const MOST_AVOIDED = 1500;
 /** Rows farther out tell more; so many are tried. */
 const MOST_ROWS = 500;
 
@@ -64,17 +63,20 @@ export function mapNameSeries(
   ];
   const pixels = tried.map(({ x, y }) => toPixel(view, size, x, y));
   const places = placeNames(
-    tried.map(({ text, of }, i) => ({ x: pixels[i]![0], y: pixels[i]![1], text, moves: of !== 'row' })),
+    tried.map(({ text, of }, i) => ({
+      x: pixels[i]![0],
+      y: pixels[i]![1],
+      text,
+      moves: of !== 'row' && of !== 'one of many selected',
+      clear: of === 'row' || of === 'one of many selected',
+    })),
     { x: cx, y: cy },
     {
       fontSize: FONT_SIZE,
       distance: 7,
       bounds: { left: 8, right: width - 8, top: 6, bottom: height - TICKS },
       taken: axisNames,
-      avoided: [
-        ...(points.x.length > MOST_AVOIDED ? [] : pointBoxes(points, view, size)),
-        ...shaftBoxes(first, view, size),
-      ],
+      isAvoided: occupied(boxesAround(points, first, view, size), size),
     },
   );
   return nameSeries(
@@ -98,6 +100,7 @@ function styleOf(of: MapName['of'], tokens: Tokens) {
     case 'arrow':
       return { color: tokens.ink, fontWeight: 600, fontStyle: 'italic' as const, ...halo };
     case 'selected row':
+    case 'one of many selected':
       return { color: tokens.sward, fontWeight: 700, ...halo };
     case 'row':
       return { color: tokens.ink, ...halo };
@@ -123,11 +126,28 @@ function namesInSight(
 
 const HALF_POINT = 4;
 
-function pointBoxes({ x, y }: Around['points'], view: View, size: Size): Box[] {
-  return Array.from(x, (at, i) => {
-    const [px, py] = toPixel(view, size, at, y[i]!);
-    return { left: px - HALF_POINT, right: px + HALF_POINT, top: py - HALF_POINT, bottom: py + HALF_POINT };
-  });
+/** Around the points in sight; of those that share a pixel, around one. */
+function* pointBoxes({ x, y }: Around['points'], view: View, size: Size): Generator<Box> {
+  const columns = Math.ceil(size.width);
+  const seen = new Uint8Array(columns * Math.ceil(size.height));
+  for (let i = 0; i < x.length; i++) {
+    const [px, py] = toPixel(view, size, x[i]!, y[i]!);
+    if (px < 0 || py < 0 || px >= size.width || py >= size.height) continue;
+    const pixel = Math.floor(py) * columns + Math.floor(px);
+    if (seen[pixel] === 1) continue;
+    seen[pixel] = 1;
+    yield { left: px - HALF_POINT, right: px + HALF_POINT, top: py - HALF_POINT, bottom: py + HALF_POINT };
+  }
+}
+
+function* boxesAround(
+  points: Around['points'],
+  arrows: readonly MapName[],
+  view: View,
+  size: Size,
+): Generator<Box> {
+  yield* pointBoxes(points, view, size);
+  yield* shaftBoxes(arrows, view, size);
 }
 
 /** Along the arrows. */

@@ -36,7 +36,9 @@ export function useColumnColouringIn(reduction: Reduction): ColouringIn {
     (placement, mode, tokens) => {
       const column = name === null ? null : (findColumn(table, name) ?? null);
       const order = orderOf(column, type);
-      return colouring(column, rowsOn(placement), mode, tokens, { colours, apart: isolated, order, over });
+      const used = placement.rows.length;
+      const way = { colours, apart: isolated, order, over, used };
+      return colouring(column, rowsOn(placement), mode, tokens, way);
     },
     [table, name, colours, isolated, type, over],
   );

@@ -8,8 +8,9 @@ import type { Colouring } from './colouring';
 import { farthestFirst, type MapName, type RowNames } from './mapNames';
 import type { Points } from './points';
 
-/** So many selected rows wear their names; of more, the first. */
-const MOST_SELECTED = 60;
+/** So many selected rows all wear their names, moved away where they must; of more those that stand clear, so many tried. */
+const MOST_MOVED = 25;
+const MOST_SELECTED = 500;
 /** Of more pixels none does: the picture shows where they are. */
 const MOST_PIXELS = 3;
 
@@ -38,7 +39,7 @@ export function useRowNames(
         x: points.x[place]!,
         y: points.y[place]!,
         text: nameOf(place),
-        of: 'selected row',
+        of: places.length > MOST_MOVED ? 'one of many selected' : 'selected row',
       })),
       order: order.filter(place => !chosen.has(points.rows[place]!) && isShown(points.rows[place]!)),
       nameOf,
