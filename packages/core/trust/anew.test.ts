@@ -168,3 +168,54 @@ test('draws with a communality of 1 or more are counted', () => {
   expect(improper).toBeGreaterThan(0);
   expect(done - flat).toBeGreaterThan(improper);
 });
+
+describe('no interval excludes what it is of', () => {
+  const { normal } = seededRandom(12);
+  const noise = Array.from({ length: 30 }, () => Array.from({ length: 40 }, normal));
+  const names = noise.map((_, j) => `x${j + 1}`);
+  const label = Array.from({ length: 40 }, (_, i) => 'abcd'[i % 4]!);
+  const table = tableOf([...noise, label], [...names, 'label']);
+  const axesBy = (shrinkage: 'where-few' | 'where-singular' | 'always' | 'never') => {
+    const prepared = preparedOf([...noise, label] as never, { measures: names });
+    const groups = groupsBy(table, 'label', 'so named', prepared.rows);
+    const rows = labelled(prepared, [], groups);
+    const ask = { label: 'label', unknown: 'so named', keep: 'all', shrinkage } as never;
+    return axesFoundAnew(rows, groups, discriminate(rows, groups, ask), ask);
+  };
+  const way = { ...PLAIN_RESAMPLING, times: 60 };
+  const resampled = (anew: DimensionsAnew) => ended(resamplesSteps(anew, drawsOf(anew, null), way));
+
+  test.each([
+    ['components of noise', () => componentsOf(noise, 3).anew],
+    [
+      'components of fewer rows than measures',
+      () =>
+        componentsOf(
+          noise.map(column => column.slice(0, 12)),
+          3,
+        ).anew,
+    ],
+    ['factors', () => factorsOf(preparedOf(made(40, 6, 4))).anew],
+    ['axes shrunk for few rows', () => axesBy('where-few')],
+    ['axes shrunk always', () => axesBy('always')],
+  ])('%s', (_, make) => {
+    const anew = make();
+    const { eigenvalues, low, high, done, flat } = resampled(anew);
+    expect(flat).toBeLessThan(done / 2);
+    eigenvalues.slice(0, anew.loadings.columns).forEach((interval, d) => {
+      expect(interval.low).toBeLessThanOrEqual(anew.values[d]!);
+      expect(interval.high).toBeGreaterThanOrEqual(anew.values[d]!);
+      expect(interval.high).toBeGreaterThan(interval.low);
+    });
+    anew.loadings.values.forEach((value, at) => {
+      expect(low.values[at]).toBeLessThanOrEqual(value);
+      expect(high.values[at]).toBeGreaterThanOrEqual(value);
+    });
+  });
+
+  test('axes that are not to be shrunk have no resample where fewer different rows than measures are drawn', () => {
+    const { done, flat, eigenvalues } = resampled(axesBy('never'));
+    expect(flat).toBe(done);
+    eigenvalues.forEach(interval => expect([interval.low, interval.high]).toEqual([NaN, NaN]));
+  });
+});

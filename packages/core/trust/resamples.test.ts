@@ -37,6 +37,23 @@ function resampled(
   return steps.show(toEnd(steps, noProgress));
 }
 
+/** The dimensions of a single resample, as they are laid on what was found. */
+function drawn(
+  prepared: PreparedRows,
+  keep: number,
+  { seed = 1, groups = null as number[] | null } = {},
+): { readonly eigenvalues: readonly number[]; readonly loadings: Matrix } {
+  const found = keepComponents(prepared, decompose(prepared), keep);
+  const { eigenvalues, loadings } = toEnd(
+    stepsOf(prepared, found, { times: 1, seed, alignment: 'matched' }, groups),
+    noProgress,
+  );
+  return {
+    eigenvalues: Array.from(eigenvalues),
+    loadings: { rows: prepared.measures.length, columns: keep, values: loadings },
+  };
+}
+
 const rowsDrawn = (n: number, seed: number): number[] => {
   const { whole } = seededRandom(partSeed(seed, 0));
   return Array.from({ length: n }, () => whole(n));
@@ -60,15 +77,14 @@ test.each(['unit-variance', 'centre', 'none'] as const)(
     for (const seed of [1, 2, 3]) {
       const columns = made(40, 5, seed);
       const prepared = preparedOf(columns, { scale });
-      const one = resampled(prepared, 2, 1, { seed });
+      const one = drawn(prepared, 2, { seed });
       const anew = preparedOf(written(columns, rowsDrawn(40, seed)), { scale });
       const wanted = keepComponents(anew, decompose(anew), 2);
-      one.eigenvalues.forEach(({ low, high }, d) => {
+      one.eigenvalues.forEach((value, d) => {
         const scaledBy = scale === 'unit-variance' ? 1 : wanted.eigenvalues[0]!;
-        expect(low).toBe(high);
-        expect(low / scaledBy).toBeCloseTo(wanted.eigenvalues[d]! / scaledBy, 9);
+        expect(value / scaledBy).toBeCloseTo(wanted.eigenvalues[d]! / scaledBy, 9);
       });
-      expectAlike(one.low, wanted.loadings, 8);
+      expectAlike(one.loadings, wanted.loadings, 8);
     }
   },
 );
@@ -79,7 +95,7 @@ test('rows keep their weights, however far the measures lie from 0', () => {
   const weights = Array.from({ length: 40 }, () => 0.2 + uniform());
   const measures = ['x1', 'x2', 'x3', 'x4'];
   for (const scale of ['unit-variance', 'centre'] as const) {
-    const one = resampled(preparedOf([...columns, weights], { measures, weight: 'x5', scale }), 2, 1, {
+    const one = drawn(preparedOf([...columns, weights], { measures, weight: 'x5', scale }), 2, {
       seed: 3,
     });
     const anew = preparedOf(written([...columns, weights], rowsDrawn(40, 3)), {
@@ -88,24 +104,24 @@ test('rows keep their weights, however far the measures lie from 0', () => {
       scale,
     });
     const wanted = keepComponents(anew, decompose(anew), 2);
-    one.eigenvalues.forEach(({ low }, d) =>
-      expect(low / wanted.eigenvalues[0]!).toBeCloseTo(wanted.eigenvalues[d]! / wanted.eigenvalues[0]!, 8),
+    one.eigenvalues.forEach((value, d) =>
+      expect(value / wanted.eigenvalues[0]!).toBeCloseTo(wanted.eigenvalues[d]! / wanted.eigenvalues[0]!, 8),
     );
-    expectAlike(one.low, wanted.loadings, 7);
+    expectAlike(one.loadings, wanted.loadings, 7);
   }
 });
 
 test('fewer rows than measures: a draw is the components of its rows, and has no more dimensions than these', () => {
   const columns = made(8, 14, 4);
-  const one = resampled(preparedOf(columns, { scale: 'centre' }), 2, 1, { seed: 5 });
+  const one = drawn(preparedOf(columns, { scale: 'centre' }), 2, { seed: 5 });
   const rows = rowsDrawn(8, 5);
   const anew = preparedOf(written(columns, rows), { scale: 'centre' });
   const wanted = keepComponents(anew, decompose(anew), 2);
-  expectAlike(one.low, wanted.loadings, 8);
+  expectAlike(one.loadings, wanted.loadings, 8);
   const distinct = new Set(rows).size;
   one.eigenvalues
     .slice(distinct - 1)
-    .forEach(({ low }) => expect(Math.abs(low) / wanted.eigenvalues[0]!).toBeLessThan(1e-12));
+    .forEach(value => expect(Math.abs(value) / wanted.eigenvalues[0]!).toBeLessThan(1e-12));
 });
 
 test('rotated dimensions are turned onto those that were found, whose space a rotation leaves as it is', () => {
@@ -153,15 +169,45 @@ test('groups are drawn whole: rows of one group are always in together', () => {
     Uint32Array.from({ length: 30 }, (_, i) => i),
   );
   expect(new Set(groups).size).toBe(6 + 6);
-  const one = resampled(preparedOf(columns), 2, 1, { seed: 4, groups });
-  expect(one.units).toBe(12);
+  const one = drawn(preparedOf(columns), 2, { seed: 4, groups });
+  expect(resampled(preparedOf(columns), 2, 1, { seed: 4, groups }).units).toBe(12);
   const { whole } = seededRandom(partSeed(4, 0));
   const rows = Array.from({ length: 12 }, () => whole(12)).flatMap(group =>
     groups.flatMap((of, row) => (of === group ? [row] : [])),
   );
   const anew = preparedOf(written(columns, rows));
   const wanted = decompose(anew).eigenvalues;
-  one.eigenvalues.forEach(({ low }, d) => expect(low).toBeCloseTo(wanted[d]!, 9));
+  one.eigenvalues.forEach((value, d) => expect(value).toBeCloseTo(wanted[d]!, 9));
+});
+
+test('intervals are percentiles about what was found, of ratios to the median; none where there are no such dimensions', () => {
+  const prepared = preparedOf(made(10, 16, 6), { scale: 'centre' });
+  const found = keepComponents(prepared, decompose(prepared), 2);
+  const steps = stepsOf(prepared, found, { times: 41, seed: 2, alignment: 'matched' });
+  const state = toEnd(steps, noProgress);
+  const { eigenvalues, values, low, high, loadings } = steps.show(state);
+  const few = eigenvalues.length;
+  const at = (sorted: readonly number[], share: number) => sorted[Math.round(share * (sorted.length - 1))]!;
+  eigenvalues.forEach((interval, d) => {
+    const all = Array.from({ length: 41 }, (_, b) => state.eigenvalues[b * few + d]!).sort((a, b) => a - b);
+    // Of 41 the second and the last but one are the 2.5th and 97.5th percentiles.
+    const nothing = 1e-12 * values[0]!;
+    if (Math.abs(at(all, 0.975)) < nothing && values[d]! > nothing) {
+      return expect([interval.low, interval.high]).toEqual([NaN, NaN]);
+    }
+    if (at(all, 0.5) > nothing) {
+      expect(interval.low / values[d]!).toBeCloseTo(at(all, 0.025) / at(all, 0.5), 10);
+      expect(interval.high / values[d]!).toBeCloseTo(at(all, 0.975) / at(all, 0.5), 10);
+    }
+    expect(interval.low).toBeLessThanOrEqual(values[d]!);
+    expect(interval.high).toBeGreaterThanOrEqual(values[d]!);
+  });
+  // Ten rows have nine dimensions, fewer different ones fewer: of the last there is no interval.
+  expect(eigenvalues.some(({ low: end }) => Number.isNaN(end))).toBe(true);
+  loadings.values.forEach((value, entry) => {
+    expect(low.values[entry]).toBeLessThanOrEqual(value);
+    expect(high.values[entry]).toBeGreaterThanOrEqual(value);
+  });
 });
 
 test('intervals hold the truth at about the rate they state, over 200 made tables', () => {

@@ -36,9 +36,9 @@ export interface Resamples {
   /** What was found: eigenvalues, and loadings, measures × dimensions. */
   readonly values: Float64Array;
   readonly loadings: Matrix;
-  /** 95 % percentile intervals of the leading eigenvalues. */
+  /** 95 % intervals of the leading eigenvalues, corrected for the bias of resampling; NaN where resamples tell nothing of one. */
   readonly eigenvalues: readonly Interval[];
-  /** The same of every loading, measures × dimensions, and its standard error. */
+  /** 95 % percentile intervals of every loading, measures × dimensions, and its standard error. */
   readonly low: Matrix;
   readonly high: Matrix;
   readonly errors: Matrix;
@@ -65,6 +65,9 @@ export interface ResamplesState {
   readonly planes: Float64Array;
   places: PlacesState | null;
 }
+
+/** Beside the largest an eigenvalue that small is rounding. */
+const NOTHING = 1e-12;
 
 /** Eigenvalues that have intervals. */
 const MOST_EIGENVALUES = 30;
@@ -99,7 +102,7 @@ export function laidAgain(
 
 /**
  * Dimensions of resamples: rows are drawn with replacement, or whole groups of rows that belong together, and keep their
- * weights (the bootstrap, Efron 1979; percentile intervals). Weights that are counts are rows that stand there so often,
+ * weights (the bootstrap, Efron 1979). Weights that are counts are rows that stand there so often,
  * each drawn by itself. The table is not treated anew.
  *
  * A resample's dimensions are laid on the found ones by matching alone, by congruence and sign, or turned within their space
@@ -178,9 +181,10 @@ function summed(
   const [low, high, errors, turnsSign] = [zeros(p, k), zeros(p, k), zeros(p, k), zeros(p, k)];
   for (let at = 0; at < p * k; at++) {
     const values = sorted(state.loadings, p * k, at);
+    // Where dimensions are not found again their loadings shrink: what was found is within what may be.
     const interval = intervalOf(values);
-    low.values[at] = interval.low;
-    high.values[at] = interval.high;
+    low.values[at] = Math.min(interval.low, loadings.values[at]!);
+    high.values[at] = Math.max(interval.high, loadings.values[at]!);
     errors.values[at] = standardDeviation(values);
     const sign = Math.sign(loadings.values[at]!);
     turnsSign.values[at] = used === 0 ? NaN : values.filter(value => value * sign < 0).length / used;
@@ -195,7 +199,9 @@ function summed(
     measures,
     values: eigenvalues,
     loadings,
-    eigenvalues: Array.from({ length: few }, (_, d) => intervalOf(sorted(state.eigenvalues, few, d))),
+    eigenvalues: Array.from({ length: few }, (_, d) =>
+      aboutFound(sorted(state.eigenvalues, few, d), eigenvalues[d]!, NOTHING * eigenvalues[0]!),
+    ),
     low,
     high,
     errors,
@@ -205,6 +211,20 @@ function summed(
     planes: Array.from({ length: Math.max(0, k - 1) }, (_, d) => shareFrom(sorted(state.planes, k - 1, d))),
     places: state.places && rowPlaces(state.places, rows),
   };
+}
+
+/**
+ * The percentile interval of an eigenvalue about what was found. Rows that are drawn twice make leading eigenvalues larger
+ * than those of the rows themselves, as these are larger than those of all that rows are drawn from: the resamples' median
+ * tells by how much, and is taken off as a ratio (median bias, Efron 1981), or as a difference where one is not above 0.
+ */
+function aboutFound(values: Float64Array, found: number, nothing: number): Interval {
+  const [low, median, high] = [LOW, 0.5, HIGH].map(share => quantile(values, share));
+  // None of the resamples has as many dimensions: they tell nothing of it.
+  if (found > nothing && !(Math.abs(high!) > nothing)) return { low: NaN, high: NaN };
+  if (found > 0 && median! > nothing)
+    return { low: (found * low!) / median!, high: (found * high!) / median! };
+  return { low: found + low! - median!, high: found + high! - median! };
 }
 
 function standardDeviation(values: Float64Array): number {

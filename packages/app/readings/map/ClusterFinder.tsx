@@ -57,7 +57,7 @@ function Finder({ reduction, onClose }: { reduction: Reduction; onClose: () => v
           choices={[
             {
               value: 'reduction' as const,
-              name: `all dimensions of ${reduction.name}`,
+              name: `the retained dimensions of ${reduction.name}`,
               when: 'What the reduction kept: little noise, and what the map shows.',
             },
             ...(ofWords

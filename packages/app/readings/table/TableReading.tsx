@@ -5,6 +5,7 @@ import { percent } from '@wold/core/writeup/format';
 import { Figures } from '../Figures';
 import { ProblemNote, Resulting } from '../Problem';
 import { useDescription, useVocabulary, useWholeColumns } from '../../results/stages';
+import { PLACE_COLUMNS } from '@wold/core/table/scene/scene';
 import type { Table } from '@wold/core/table/table';
 import { useTable } from '../../store/TableContext';
 import { useRecipe, useSelection } from '../../store/useStudy';
@@ -12,7 +13,7 @@ import { ViewSwitch } from '../../controls/ViewSwitch';
 import { ColumnList } from './ColumnList';
 import { Grid } from './Grid';
 import { RepeatsView } from './RepeatsView';
-import { summarise } from './summary';
+import { asideBy, summarise } from './summary';
 import { useView } from '../../store/useView';
 import { later } from '../later';
 import { useScene } from '../../scenes/useScene';
@@ -56,6 +57,8 @@ export function TableReading() {
   );
   const { value: whole, problem: notTold } = useWholeColumns();
   const summary = summarise(table, recipe, view === 'columns' ? whole : null);
+  // Where a pixel lies is no measure that somebody has set aside.
+  const setAside = asideBy(recipe, open === null ? [] : PLACE_COLUMNS);
   const narrowed = onlySelected && selectedRows.length > 0;
   return (
     <>
@@ -81,7 +84,8 @@ export function TableReading() {
             ...(summary.brought > 0
               ? [{ value: summary.brought.toLocaleString('en'), of: 'new, only placed' }]
               : []),
-            ...(summary.roles.aside > 0 ? [{ value: String(summary.roles.aside), of: 'set aside' }] : []),
+            ...(open !== null ? [{ value: '2', of: `columns for the place (${PLACE_COLUMNS.join(', ')})` }] : []),
+            ...(setAside > 0 ? [{ value: String(setAside), of: 'set aside' }] : []),
           ]}
         />
         {view === 'grid' && selectedRows.length > 0 && (

@@ -42,3 +42,7 @@ export function summarise(
     missingShare: missing / cells,
   };
 }
+
+/** How many columns are set aside, but for some. */
+export const asideBy = (recipe: Recipe, but: readonly string[]): number =>
+  recipe.columns.filter(({ name, role }) => role === 'aside' && !but.includes(name)).length;

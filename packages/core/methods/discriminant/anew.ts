@@ -37,7 +37,12 @@ export function axesFoundAnew(
     // A group of which no row was drawn leaves other groups to be parted.
     const met = new Set(Array.from(rows.rows, row => groups.group[row]!));
     if (met.size < groups.levels.length) return null;
-    const made = discriminate(labelled(rows, [], groups), groups, { ...ask, keep: found.kept });
+    // By the same intensity as what was found: a resample of fewer different rows would be shrunk by itself otherwise.
+    const made = discriminate(labelled(rows, [], groups), groups, {
+      ...ask,
+      keep: found.kept,
+      shrinkage: found.shrunk,
+    });
     // A measure that does not vary within the groups has no correlation with the axes there.
     const loadings = { ...made.structure, values: made.structure.values.map(value => value || 0) };
     return {

@@ -6,7 +6,7 @@ import { Problem } from '../../problem';
 import type { LabelledRows } from './labelledRows';
 import type { GroupMoments } from './moments';
 import { bestShrinkage, meanVariance } from './shrinkage';
-import type { Shrinkage } from './settings';
+import { FEW_FREEDOM, type Shrinkage } from './settings';
 
 /** Axes in the space of the labelled rows. */
 export interface Axes {
@@ -27,13 +27,14 @@ const LEAST = 1e-6;
  * Directions v with vᵀWv = 1 along which vᵀBv is as large as can be, one after the other (Fisher 1936; Rao 1948): of W,
  * the covariance within groups (divisor n less the groups), a factor L; then the singular vectors of L⁻¹ (means √size).
  *
+ * @param shrinkage when W is shrunk; or the intensity that was found before, so that what is found again is treated alike
  * @param places of the rows that the moments are of; null for all
  * @throws Problem where W has no inverse and is not to be shrunk, rows do not vary within groups, or means are the same
  */
 export function discriminantAxes(
   rows: LabelledRows,
   moments: GroupMoments,
-  shrinkage: Shrinkage | 'of rows alone',
+  shrinkage: Shrinkage | number | 'of rows alone',
   places: Uint32Array | null = null,
 ): Axes {
   const { sizes, means, within } = moments;
@@ -56,16 +57,22 @@ export function discriminantAxes(
       'Leave out measures that depend on each other, or reduce the sample alone.',
     );
   }
-  if (singular && shrinkage === 'never') {
+  if (singular && (shrinkage === 'never' || shrinkage === 0)) {
     throw new Problem(
       'the covariance within the groups has no inverse: there are too few rows for so many measures, or measures depend on each other.',
       'Let it be shrunk where it is singular, or leave measures out.',
     );
   }
+  const isShrunk =
+    shrinkage === 'always' ||
+    singular ||
+    (shrinkage === 'where-few' && freedom < FEW_FREEDOM * rows.measures);
   const shrunk =
-    shrinkage === 'always' || singular
-      ? Math.max(bestShrinkage(rows, moments, places), singular ? LEAST : 0)
-      : 0;
+    typeof shrinkage === 'number'
+      ? shrinkage
+      : isShrunk
+        ? Math.max(bestShrinkage(rows, moments, places), singular ? LEAST : 0)
+        : 0;
   const factor = shrunk > 0 ? inverseFactor(drawn(within, shrunk, variance * n, freedom)) : own;
   if (factor === null) throw new RangeError('A covariance drawn towards equal variances has an inverse.');
   const apart = zeros(q, there.length);

@@ -66,7 +66,7 @@ export function discriminate(
     shrinkage,
   }: Pick<DiscriminantAsk, 'keep'> & {
     readonly label: string;
-    readonly shrinkage: DiscriminantAsk['shrinkage'] | 'of rows alone';
+    readonly shrinkage: DiscriminantAsk['shrinkage'] | number | 'of rows alone';
   },
   host: Host = quietHost,
 ): Discriminant {

@@ -1,5 +1,11 @@
-/** When the within-group covariance is shrunk towards equal variances: where it has no inverse, always, or never. */
-export const SHRINKAGES = ['where-singular', 'always', 'never'] as const;
+/**
+ * When the within-group covariance is shrunk towards equal variances: where its degrees of freedom are few or it has no
+ * inverse, where it has no inverse, always, or never.
+ */
+export const SHRINKAGES = ['where-few', 'where-singular', 'always', 'never'] as const;
+
+/** Degrees of freedom for each measure below which they are few: the inverse of a covariance is mostly noise then. */
+export const FEW_FREEDOM = 5;
 export type Shrinkage = (typeof SHRINKAGES)[number];
 
 /** How likely a row is to be of a group before it is looked at: by the groups' sizes, or all alike. */
@@ -36,7 +42,7 @@ export const freshDiscriminant = (
   label,
   unknown: 'so named',
   keep: 'all',
-  shrinkage: 'where-singular',
+  shrinkage: 'where-few',
   priors: 'sizes',
   folds: 10,
   seed: 1,

@@ -3,6 +3,7 @@ import type { PreparationInput } from '../../preparation/prepared';
 import { prepared } from '../../preparation/stages';
 import { stage } from '../../stages/stage';
 import type { Discriminant } from './discriminant';
+import type { Permuted } from './permuted';
 import type { DiscriminantSettings } from './settings';
 import type { Told } from './told';
 
@@ -15,15 +16,23 @@ export interface DiscriminantAsk extends Pick<
   readonly without: readonly string[];
 }
 
-export const discriminant = stage<DiscriminantAsk, Discriminant>('discriminant', 1, 'heavy', [
+export const discriminant = stage<DiscriminantAsk, Discriminant>('discriminant', 2, 'heavy', [
   prepared,
   ...ofWhole,
 ]);
 
+/** The axes held against permuted labels. */
+export const permuted = stage<DiscriminantAsk & Pick<DiscriminantSettings, 'seed'>, Permuted>(
+  'permuted',
+  1,
+  'long',
+  [prepared, ...ofWhole, discriminant],
+);
+
 /** How well the axes tell the groups of rows, and those of rows held out. */
 export const told = stage<DiscriminantAsk & Pick<DiscriminantSettings, 'priors' | 'folds' | 'seed'>, Told>(
   'told',
-  1,
+  2,
   'long',
   [prepared, ...ofWhole, discriminant],
 );

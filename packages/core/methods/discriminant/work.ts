@@ -12,6 +12,8 @@ import { discriminantFigures } from './figures';
 import { groupsBy, noLabel } from './groups';
 import { discriminantMethod } from './method';
 import { discriminantReport } from './report';
+import { PERMUTATIONS, permutedSteps } from './permuted';
+import { FEW_FREEDOM } from './settings';
 import * as stages from './stages';
 import type { DiscriminantAsk } from './stages';
 import { DISCRIMINANT_FILES } from './tables';
@@ -42,23 +44,37 @@ const works: readonly Worked[] = [
     const { groups, of, label, whole } = await groupedRows(ask, bench);
     const asked = { ...ask, label };
     if (whole === null) return discriminate(of, groups, asked, bench.host);
-    if (ask.shrinkage === 'always') {
-      throw new Problem(
-        'how far a covariance is to be shrunk is told by rows alone',
-        'Let it be shrunk where it is singular only, or reduce the sample alone.',
-      );
-    }
+    if (ask.shrinkage === 'always') throw toldByRows();
     const axes = discriminate(whole, groups, { ...asked, shrinkage: 'of rows alone' }, bench.host);
+    const freedom = axes.sizes.reduce((sum, size) => sum + size, 0) - axes.levels.length;
+    if (ask.shrinkage === 'where-few' && freedom < FEW_FREEDOM * axes.measures.length) throw toldByRows();
     return withRowsOf(axes, of);
   }),
+  worked(stages.permuted, {
+    begin: async ({ seed, ...ask }, bench) => {
+      const { groups, of } = await groupedRows(ask, bench);
+      const { shrunk } = await bench.need(stages.discriminant, ask);
+      if (groups.levels.length < 2) throw noLabel();
+      return permutedSteps(of.rows, of.prepared.counts, shrunk, PERMUTATIONS, seed);
+    },
+  }),
   worked(stages.told, async ({ priors, folds, seed, ...ask }, bench) => {
-    const { preparation, keep, shrinkage } = ask;
+    const { preparation, keep } = ask;
     const { groups, of } = await groupedRows(ask, bench);
     const made = await bench.need(stages.discriminant, ask);
-    const telling = { priors, folds, seed, preparation, keep, shrinkage };
+    // What holds of all rows holds of those that are left when some are held out.
+    const shrinkage = made.shrunk > 0 ? 'always' : ask.shrinkage === 'never' ? 'never' : 'where-singular';
+    const telling = { priors, folds, seed, preparation, keep, shrinkage } as const;
     return tell(bench.table, of, groups, made, telling, bench.host);
   }),
 ];
+
+/** @returns why a covariance of a whole table in its engine is not shrunk */
+const toldByRows = (): Problem =>
+  new Problem(
+    'how far a covariance is to be shrunk is told by rows alone',
+    'Let it be shrunk where it is singular only, or reduce the sample alone.',
+  );
 
 /** What discriminant axes do. */
 export const DISCRIMINANT: MethodWork = {

@@ -9,7 +9,8 @@ import { ChoiceWord, NumberWord, Word } from '../../../controls/Word';
 import { MeasuresWord } from '../../parts/dimensions/MeasuresWord';
 import { OwnRowsWord } from '../../parts/dimensions/OwnRowsWord';
 import { useTable } from '../../../store/TableContext';
-import { useRecipe } from '../../../store/useStudy';
+import { withSeparatedLabel } from '@wold/core/recipe/edit/discriminant';
+import { useEdit, useRecipe } from '../../../store/useStudy';
 import { useDiscriminant, useSet, type DiscriminantReduction } from '../results';
 import styles from './AxesBrief.module.css';
 
@@ -47,7 +48,8 @@ function useLabels(): LevelColumn[] {
 }
 
 function LabelWord({ reduction }: { reduction: DiscriminantReduction }) {
-  const set = useSet(reduction);
+  const recipe = useRecipe();
+  const edit = useEdit();
   const labels = useLabels();
   const { label } = reduction.settings;
   return (
@@ -60,7 +62,7 @@ function LabelWord({ reduction }: { reduction: DiscriminantReduction }) {
         name,
         when: count(levels.length, 'level'),
       }))}
-      onChoose={chosen => set({ label: chosen, unknown: 'so named' }, 'label')}
+      onChoose={chosen => edit(withSeparatedLabel(recipe, reduction, chosen), `label ${reduction.id}`)}
       note={labels.length === 0 ? 'No column is a label: give one that role in question 1.' : null}
     />
   );
