@@ -49,3 +49,13 @@ export function weighted(x: Matrix, weights: Float64Array | null): Matrix {
   }
   return result;
 }
+
+/** The rows at some places. */
+export function someRows(matrix: Matrix, places: ArrayLike<number>): Matrix {
+  const result = zeros(places.length, matrix.columns);
+  for (let j = 0; j < matrix.columns; j++) {
+    const [from, to] = [columnOf(matrix, j), columnOf(result, j)];
+    for (let i = 0; i < places.length; i++) to[i] = from[places[i]!]!;
+  }
+  return result;
+}

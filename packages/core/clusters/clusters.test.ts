@@ -52,6 +52,29 @@ const repeated = ({ rows: n, columns: p, values }: Matrix, times: readonly numbe
 };
 
 describe('k-means', () => {
+  test('counts and the rows that they stand for end alike, also at eight clusters that overlap', () => {
+    const plain = { counts: true } as const;
+    for (const seed of [1, 2, 3, 4, 5, 6]) {
+      const { at } = heaps(60, 3, 8, 1.2, 100 + seed);
+      const times = Array.from({ length: 60 }, (_, i) => 1 + ((i * 7 + seed) % 4));
+      const rows = Uint32Array.from({ length: 60 }, (_, i) => i);
+      const counted = clustersOf({ rows, at, weights: Float64Array.from(times), ...plain }, 8, seed);
+      const all = repeated(at, times);
+      const each = clustersOf(
+        { rows: Uint32Array.from({ length: all.rows }, (_, i) => i), at: all, weights: null, counts: false },
+        8,
+        seed,
+      );
+      counted.of.forEach(({ k, within, starts, reached, ends }, index) => {
+        const other = each.of[index]!;
+        expect([k, within / other.within]).toEqual([k, expect.closeTo(1, 9)]);
+        expect(reached).toBeGreaterThan(0);
+        expect(reached).toBeLessThanOrEqual(starts);
+        expect(ends).toBeLessThanOrEqual(starts - reached + 1);
+      });
+    }
+  });
+
   test.each([
     [60, 2, 3, 1],
     [90, 4, 5, 2],

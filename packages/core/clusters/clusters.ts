@@ -1,6 +1,6 @@
-import type { Matrix } from '../algebra/matrix';
+import { someRows, type Matrix } from '../algebra/matrix';
 import { quietHost, stretch, type Host } from '../host';
-import { distinctRows } from '../nearest/distinct';
+import { distinctRows, type Distinct } from '../nearest/distinct';
 import { flatRows } from '../nearest/rows';
 import type { Placement } from '../methods/placement';
 import { Problem } from '../problem';
@@ -27,6 +27,10 @@ export interface Clustering {
   readonly silhouette: number;
   /** What is left within clusters of all squared distances from the mean. */
   readonly within: number;
+  /** From how many starts it was found, how many of these led to it, and to how many different ends they led. */
+  readonly starts: number;
+  readonly reached: number;
+  readonly ends: number;
 }
 
 /** Starts are as many as there is time for. */
@@ -49,7 +53,8 @@ export function clustersOf(
   seed: number,
   host: Host = quietHost,
 ): Clusters {
-  const distinct = distinctRows(flatRows(at)).first.length;
+  const points = distinctRows(flatRows(at));
+  const distinct = points.first.length;
   if (distinct < 3) {
     throw new Problem(
       `only ${distinct} of ${rows.length} rows lie apart, too few for clusters.`,
@@ -58,23 +63,33 @@ export function clustersOf(
   }
   const last = Math.min(most, MOST_MATCHED, distinct - 1);
   const all = kMeans(at, weights, 1, 1, seed).within;
-  const starts = startsFor(at);
+  const starts = startsFor({ rows: distinct, columns: at.columns });
   const of = Array.from({ length: last - 1 }, (_, index) => {
     const k = index + 2;
     const part = stretch(host, index / (last - 1), (index + 1) / (last - 1));
-    return clustering(at, { weights, counts }, { k, starts, seed }, all, part);
+    return clustering(at, points, { weights, counts }, { k, starts, seed }, all, part);
   });
   return { rows, counts: counts ? weights : null, of };
 }
 
 function clustering(
   at: Matrix,
+  { point, first }: Distinct,
   weighed: Pick<Placement, 'weights' | 'counts'>,
   { k, starts, seed }: { k: number; starts: number; seed: number },
   all: number,
   host: Host,
 ): Clustering {
-  const { cluster, within } = kMeans(at, weighed.weights, k, starts, seed, stretch(host, 0, 0.5));
+  // Rows in one place are one point that weighs as much: how often a row stands there changes no step on the way.
+  const weights = new Float64Array(first.length);
+  point.forEach((place, i) => (weights[place]! += weighed.weights?.[i] ?? 1));
+  const {
+    cluster: ofPoint,
+    centres: _,
+    within,
+    ...found
+  } = kMeans(someRows(at, first), weights, k, starts, seed, stretch(host, 0, 0.5));
+  const cluster = Uint8Array.from(point, place => ofPoint[place]!);
   const sizes = new Float64Array(k);
   cluster.forEach((c, i) => (sizes[c]! += weighed.weights?.[i] ?? 1));
   return {
@@ -83,6 +98,7 @@ function clustering(
     sizes,
     silhouette: silhouette(at, cluster, weighed, stretch(host, 0.5, 1)),
     within: within / all,
+    ...found,
   };
 }
 

@@ -11,7 +11,17 @@ export interface KMeans {
   readonly centres: Matrix;
   /** Σ w d², of each row from the centre of its cluster. */
   readonly within: number;
+  /** From how many starts it was found, how many of these led to it, and to how many different ends they led. */
+  readonly starts: number;
+  readonly reached: number;
+  readonly ends: number;
 }
+
+/** Where starts differ there are more of them, until so many have led to the best end, so many times as many at most. */
+const ENOUGH = 3;
+const MOST_TIMES = 5;
+/** Ends whose spread differs by less, as a share, are the same. */
+const ALIKE = 1e-9;
 
 const MOST_ROUNDS = 100;
 /** Of very many rows a few hardly ever settle: a share that may. */
@@ -30,12 +40,13 @@ interface Rows {
 /**
  * Parts rows into k clusters so that their squared distances from the clusters' weighted means are small (Lloyd 1982; rows
  * one by one at the end, Hartigan 1975), the best of some starts, each from rows drawn far from one another (Arthur and
- * Vassilvitskii 2007).
+ * Vassilvitskii 2007). Where they end differently there are more of them, until the best end was met several times.
  *
  * Of very many rows the starts are those of a sample.
  *
  * @param at rows × columns
  * @param weights above 0, or null where all are 1
+ * @param starts at least
  * @param k at most the number of distinct rows, 255 at most
  */
 export function kMeans(
@@ -51,13 +62,32 @@ export function kMeans(
   const { uniform } = seededRandom(seed);
   let best: Parted | null = null;
   const share = few === rows ? 1 : 0.5;
-  for (let start = 0; start < starts; start++) {
-    const part = stretch(host, (share * start) / starts, (share * (start + 1)) / starts);
+  const ends: number[] = [];
+  const met = (within: number) => ends.filter(end => end <= within * (1 + ALIKE)).length;
+  while (
+    ends.length < starts ||
+    (starts > 1 && met(best!.within) < ENOUGH && ends.length < MOST_TIMES * starts)
+  ) {
+    const done = ends.length;
+    const most = done < starts ? starts : MOST_TIMES * starts;
+    const part = stretch(host, (share * done) / most, (share * (done + 1)) / most);
     const found = movedOneByOne(few, settled(few, drawnCentres(few, k, uniform), part), part);
     if (best === null || found.within < best.within) best = found;
+    ends.push(found.within);
   }
   const all = few === rows ? best! : aboutMeans(rows, settled(rows, best!.centres, stretch(host, share, 1)));
-  return largestFirst(rows, all, k);
+  return {
+    ...largestFirst(rows, all, k),
+    starts: ends.length,
+    reached: met(best!.within),
+    ends: differentAmong(ends),
+  };
+}
+
+/** How many ends there are but for rounding. */
+function differentAmong(ends: readonly number[]): number {
+  const sorted = ends.toSorted((a, b) => a - b);
+  return sorted.filter((end, i) => i === 0 || end > sorted[i - 1]! * (1 + ALIKE)).length;
 }
 
 interface Parted {
@@ -212,7 +242,7 @@ function largestFirst(
   { n, p, weights }: Rows,
   { cluster, centres, within }: { cluster: Uint8Array; centres: Float64Array; within: number },
   k: number,
-): KMeans {
+): Pick<KMeans, 'cluster' | 'centres' | 'within'> {
   const sizes = new Float64Array(k);
   for (let i = 0; i < n; i++) sizes[cluster[i]!]! += weights[i]!;
   const order = [...sizes.keys()].sort((a, b) => sizes[b]! - sizes[a]! || a - b);

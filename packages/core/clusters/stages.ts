@@ -6,7 +6,7 @@ import type { Clusters } from './clusters';
 /** Rows of a reduction parted into clusters. */
 export const clusters = stage<OfPlacement & { readonly most: number; readonly seed: number }, Clusters>(
   'clusters',
-  1,
+  2,
   'long',
   [placement],
 );
@@ -15,4 +15,4 @@ export const clusters = stage<OfPlacement & { readonly most: number; readonly se
 export const measureClusters = stage<
   OfPreparation & { readonly without: readonly string[]; readonly most: number; readonly seed: number },
   Clusters
->('measureClusters', 1, 'long', [prepared]);
+>('measureClusters', 2, 'long', [prepared]);

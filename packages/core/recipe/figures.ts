@@ -263,7 +263,7 @@ async function clusterFigures(
   const label = labelOf(table, reduction);
   const column = label === null ? undefined : findColumn(table, label);
   return {
-    of: found.of.map(({ k, sizes, silhouette, within }) => ({ k, sizes, silhouette, within })),
+    of: found.of.map(({ cluster: _, ...figures }) => figures),
     best: best.k,
     against:
       column?.kind === 'levels' ? { label, ...againstFigures(againstLabel(found, best, column)) } : null,

@@ -31,6 +31,9 @@ export const pWords = (p: number): string => (p < 0.001 ? '<\u00a0.001' : fixed(
 export const pEquation = (p: number): string =>
   Number.isNaN(p) ? NONE : p < 0.001 ? pWords(p) : `=\u00a0${pWords(p)}`;
 
+/** A share from here on is all, but for rounding. */
+const ALL = 1 - 1e-9;
+
 /** Decimals that a share just short of all is given beyond those of others. */
 const MORE_DECIMALS = 3;
 
@@ -38,7 +41,7 @@ const MORE_DECIMALS = 3;
 export function percent(share: number, decimals = 0): string {
   if (!Number.isFinite(share)) return NONE;
   let shown = (100 * share).toFixed(decimals);
-  for (let more = 1; more <= MORE_DECIMALS && share < 1 && Number(shown) === 100; more++) {
+  for (let more = 1; more <= MORE_DECIMALS && share < ALL && Number(shown) === 100; more++) {
     shown = (100 * share).toFixed(decimals + more);
   }
   return `${shown}\u00a0%`;

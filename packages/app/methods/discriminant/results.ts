@@ -1,4 +1,5 @@
 import type { Discriminant } from '@wold/core/methods/discriminant/discriminant';
+import type { Permuted } from '@wold/core/methods/discriminant/permuted';
 import type { Told } from '@wold/core/methods/discriminant/told';
 import type { DiscriminantSettings } from '@wold/core/methods/discriminant/settings';
 import { withSettings } from '@wold/core/recipe/edit/reductions';
@@ -14,6 +15,13 @@ export type DiscriminantReduction = ReductionBy<'discriminant'>;
 /** The axes of a reduction. */
 export const useDiscriminant = (reduction: DiscriminantReduction): Finding<Discriminant> =>
   useReduced(reduction) as Finding<Discriminant>;
+
+/** The axes held against permuted labels. @param wanted whether they are found where they are not at hand */
+export function usePermuted(reduction: DiscriminantReduction, wanted: boolean): Finding<Permuted> {
+  const { seed } = reduction.settings;
+  const request = { ...askOf(useRecipe(), reduction), seed, stage: 'permuted' } as const;
+  return useResult(request, `permuted ${reduction.id}`, `permuting the label of ${reduction.name}`, wanted);
+}
 
 /** How well they tell the groups. */
 export function useTold(reduction: DiscriminantReduction): Finding<Told> {

@@ -143,7 +143,11 @@ function Choice({ reduction, clusters, onDone }: ChoiceProps) {
       </ul>
       <p className="soft small">
         Silhouette (Rousseeuw 1987): 1 is apart, 0 is at the border. {best.k} clusters part best
-        {most < WEAK && ', and weakly'}; {percent(chosen.within)} of the spread is left within {chosen.k}.
+        {most < WEAK && ', and weakly'}; {percent(chosen.within)} of the spread is left within {chosen.k}
+        {chosen.ends === 1
+          ? `, from each of ${chosen.starts} starts`
+          : `, the least of ${chosen.ends} different ends of ${chosen.starts} starts, which ${chosen.reached} of them led to`}
+        .
       </p>
       <Button className="small" onClick={label}>
         Make a label of the {chosen.k} clusters

@@ -1,4 +1,4 @@
-import { someColumns, zeros, columnOf } from '../../algebra/matrix';
+import { columnOf, someColumns, someRows, zeros } from '../../algebra/matrix';
 import { product } from '../../algebra/product';
 import { rowSquares } from '../../algebra/rowSquares';
 import { Problem } from '../../problem';
@@ -7,7 +7,7 @@ import { axesAgainWork } from './againWork';
 import type { Discriminant } from './discriminant';
 import { discriminate, labelled, type Labelled } from './discriminate';
 import type { Groups } from './groups';
-import { someRows } from './labelledRows';
+
 import type { DiscriminantAsk } from './stages';
 
 /**

@@ -1,5 +1,5 @@
 import { chiSquareTail } from '../../algebra/distributions';
-import { columnOf, zeros, type Matrix } from '../../algebra/matrix';
+import { columnOf, someRows, zeros, type Matrix } from '../../algebra/matrix';
 import { crossed, product } from '../../algebra/product';
 import { quietHost, stretch, type Host } from '../../host';
 import { Problem } from '../../problem';
@@ -7,7 +7,7 @@ import { rowsOf, type AnyPrepared, type PreparedRows } from '../../preparation/p
 import { discriminantAxes, type Axes } from './axes';
 import type { AxesTest, Discriminant } from './discriminant';
 import type { Groups } from './groups';
-import { labelledRows, someRows, type LabelledRows } from './labelledRows';
+import { labelledRows, type LabelledRows } from './labelledRows';
 import { groupMoments } from './moments';
 import type { DiscriminantAsk } from './stages';
 

@@ -1,6 +1,7 @@
 import { stretch } from '../../host';
 import type { FigureSource } from '../work';
 import type { DiscriminantSettings } from './settings';
+import { isQuickToPermute } from './permuted';
 import * as stages from './stages';
 import type { DiscriminantAsk } from './stages';
 
@@ -17,6 +18,8 @@ export async function discriminantFigures({
     ? await figure(stages.told, { ...ask, priors, folds, seed }, stretch(host, 0.5, 1))
     : null;
   if ('problem' in made) return { ...made, told };
+  const permuted =
+    rows && isQuickToPermute(made) ? await figure(stages.permuted, { ...ask, seed }, host) : null;
   const {
     rows: _r,
     group: _g,
@@ -27,5 +30,5 @@ export async function discriminantFigures({
     placedScores: _q,
     ...rest
   } = made;
-  return { ...rest, told };
+  return { ...rest, permuted, told };
 }

@@ -1,5 +1,13 @@
 import { crossProducts } from '../../algebra/crossProducts';
-import { columnOf, someColumns, transpose, weighted, zeros, type Matrix } from '../../algebra/matrix';
+import {
+  columnOf,
+  someColumns,
+  someRows,
+  transpose,
+  weighted,
+  zeros,
+  type Matrix,
+} from '../../algebra/matrix';
 import { symmetricEigen } from '../../algebra/symmetricEigen';
 import { quietHost, stretch, type Host } from '../../host';
 import { fromBytes, preparedProducts } from '../../preparation/preparedProducts';
@@ -92,15 +100,6 @@ function rowsAt(prepared: PreparedRows, places: Uint32Array, weights: Float64Arr
     weights,
     bytes: prepared.bytes && prepared.bytes.map(column => Uint8Array.from(places, i => column[i]!)),
   };
-}
-
-export function someRows(matrix: Matrix, places: ArrayLike<number>): Matrix {
-  const result = zeros(places.length, matrix.columns);
-  for (let j = 0; j < matrix.columns; j++) {
-    const [from, to] = [columnOf(matrix, j), columnOf(result, j)];
-    for (let i = 0; i < places.length; i++) to[i] = from[places[i]!]!;
-  }
-  return result;
 }
 
 const pick = (values: Float64Array, places: Uint32Array) => Float64Array.from(places, i => values[i]!);

@@ -7,6 +7,7 @@ import { shuffled } from '../../algebra/shuffled';
 import type { Steps } from '../../stages/steps';
 import { discriminantAxes } from './axes';
 import type { LabelledRows } from './labelledRows';
+import type { Discriminant } from './discriminant';
 import { groupMoments } from './moments';
 import { meanVariance } from './shrinkage';
 
@@ -38,8 +39,22 @@ const STEP_WORK = 2e7;
 const TIE = 1e-10;
 
 /** Multiplications that a permutation takes, about. */
-export const permutationWork = ({ n, x, groups }: Pick<LabelledRows, 'n' | 'x' | 'groups'>): number =>
+export const permutationWork = ({
+  n,
+  x,
+  groups,
+}: Pick<LabelledRows, 'n' | 'groups'> & { readonly x: { readonly columns: number } }): number =>
   n * x.columns + groups * x.columns ** 2 + MOST_TESTED * groups ** 3;
+
+/** Multiplications beyond which labels are permuted where that is asked for alone: some seconds. */
+const QUICK = 5e9;
+
+/** Whether the label of found axes is permuted in some seconds, on whichever machine. */
+export function isQuickToPermute({ sizes, measures, levels }: Discriminant): boolean {
+  const n = sizes.reduce((sum, size) => sum + size, 0);
+  const x = { columns: Math.min(measures.length, n) };
+  return PERMUTATIONS * permutationWork({ n, x, groups: levels.length }) <= QUICK;
+}
 
 /**
  * Whether discriminant axes separate groups more than chance would: the rows' labels are permuted, and Σ ln(1 + λ) over an

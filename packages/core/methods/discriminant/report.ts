@@ -7,6 +7,7 @@ import { ledgerOrder } from '../leading';
 import type { ReductionReport, ReportSource } from '../work';
 import type { Discriminant } from './discriminant';
 import type { DiscriminantSettings } from './settings';
+import { isQuickToPermute } from './permuted';
 import * as stages from './stages';
 import type { DiscriminantAsk } from './stages';
 import type { Told as Telling } from './told';
@@ -38,6 +39,9 @@ export async function discriminantReport(source: Source): Promise<ReductionRepor
   const found = rows ? await find(stages.told, { ...ask, priors, folds, seed }) : null;
   const telling = found === null || 'problem' in found ? null : found;
   const first = tests?.[0] ?? null;
+  const permutations =
+    rows && isQuickToPermute(output.result) ? await find(stages.permuted, { ...ask, seed }) : null;
+  const byLabel = permutations === null || 'problem' in permutations ? null : permutations;
   // Of counts as many as they stand for.
   const stoodFor = counts ? Math.round(sizes.reduce((sum, size) => sum + size, 0)) : used.length;
   const named = output.names.length >= kept;
@@ -70,6 +74,13 @@ export async function discriminantReport(source: Source): Promise<ReductionRepor
               key('wilks'),
             )`The groups ${first.p < 0.05 ? 'differ' : 'do not differ by more than chance'}: Wilks’ Λ = ${live('lambda', print.finer(first.lambda), 4)}, χ²(${live('df', String(first.df), 4)}) = ${live('chi', fixed(first.chiSquare, 1), 4)}, p ${live('p', print.p(first.p), 4)} (Bartlett 1947).`,
           ]),
+      ...(byLabel === null
+        ? []
+        : [
+            told(
+              key('permuted'),
+            )`Of ${live('permutations', String(byLabel.done), 4)} permutations of ${label}${shrunk > 0 ? ', with the covariance shrunk by the same intensity,' : ''} the groups lie as far apart in a share that gives p ${live('permuted', print.p(byLabel.p[0]!), 4)} (Pitman 1938; Phipson and Smyth 2010).`,
+          ]),
       ...Array.from({ length: kept }, (_, d) => {
         const name = givenName(output.names, d + 1);
         return told(
@@ -88,8 +99,8 @@ export async function discriminantReport(source: Source): Promise<ReductionRepor
       { what: 'the groups, and how many rows each has', at: key('centres'), remedy: '', question: 4 },
       {
         what: 'whether the groups differ at all',
-        at: first === null ? null : key('wilks'),
-        remedy: 'The test needs a covariance within the groups that is not shrunk.',
+        at: first !== null ? key('wilks') : byLabel !== null ? key('permuted') : null,
+        remedy: 'Permutations of the label take long for so many rows: find them in question 4.',
         question: 4,
       },
       { what: 'what each axis holds', at: key('axes'), remedy: '', question: 4 },

@@ -1,3 +1,4 @@
+import { someRows } from '../../algebra/matrix';
 import { chiSquareTail } from '../../algebra/distributions';
 import type { Matrix } from '../../algebra/matrix';
 import { product } from '../../algebra/product';
@@ -12,7 +13,7 @@ import { discriminantAxes, type Axes } from './axes';
 import type { Discriminant } from './discriminant';
 import { discriminate, labelled, type Labelled } from './discriminate';
 import type { Groups } from './groups';
-import { someRows, type LabelledRows } from './labelledRows';
+import { type LabelledRows } from './labelledRows';
 import { groupSums, momentsFrom, without, type Sums } from './moments';
 import type { DiscriminantSettings, Priors } from './settings';
 import type { Confusions, Told } from './told';

@@ -142,6 +142,11 @@ function KeepWord({ reduction }: { reduction: DiscriminantReduction }) {
 
 const SHRINKAGES: readonly { value: Shrinkage; name: string; when: string }[] = [
   {
+    value: 'where-few',
+    name: 'where rows are few',
+    when: 'With fewer than five degrees of freedom for each measure, or where it is singular; else it stands as it is.',
+  },
+  {
     value: 'where-singular',
     name: 'where it is singular',
     when: 'With fewer rows than measures, or measures that depend on each other; else it stands as it is.',

@@ -1,7 +1,10 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
 import { reductionExtent } from '@wold/core/recipe/extent';
 import type { Discriminant } from '@wold/core/methods/discriminant/discriminant';
 import { givenName } from '@wold/core/writeup/dimensionName';
-import { coefficient, count, figure, fixed, inWords, percent } from '@wold/core/writeup/format';
+import { coefficient, count, figure, fixed, inWords, pEquation, percent } from '@wold/core/writeup/format';
+import { isQuickToPermute, PERMUTATIONS } from '@wold/core/methods/discriminant/permuted';
 import { Resulting } from '../../../readings/Problem';
 import { useQuickResamples } from '../../../results/again';
 import { useNaming } from '../../../results/stages';
@@ -12,7 +15,7 @@ import { selected } from '../../../store/studySlice';
 import { useAppDispatch } from '../../../store/store';
 import { useTable } from '../../../store/TableContext';
 import { useRecipe, useSelection } from '../../../store/useStudy';
-import { useDiscriminant, useSet, type DiscriminantReduction } from '../results';
+import { useDiscriminant, usePermuted, useSet, type DiscriminantReduction } from '../results';
 import { LabelsUsed } from '../LabelsUsed';
 import styles from './AxesReading.module.css';
 
@@ -47,7 +50,7 @@ function Axes({ reduction, found }: AxesProps) {
             `; ${count(placedRows.length, 'row')} without a known group only placed`}.{' '}
           {singular && 'The covariance within the groups is singular. '}
           {shrunk > 0 &&
-            `It was drawn by ${percent(shrunk, 1)} towards equal variances of the prepared measures (Ledoit and Wolf 2004). `}
+            `The covariance within the groups was shrunk by ${percent(shrunk, 1)} towards equal variances of the prepared measures (Ledoit and Wolf 2004). `}
           {note}
         </p>
       </div>
@@ -56,6 +59,10 @@ function Axes({ reduction, found }: AxesProps) {
     </div>
   );
 }
+
+/** Axes beyond the first ten are not tested. */
+const permutedText = (p: number | undefined): string =>
+  p === undefined || Number.isNaN(p) ? '' : `${pEquation(p).replace('=', 'permuted')}`;
 
 const MOST_LISTED = 100;
 
@@ -67,6 +74,8 @@ function AxesList({ reduction, found }: AxesProps) {
   const { names } = useNaming(reduction);
   const set = useSet(reduction);
   const { value: again, stale } = useQuickResamples(reduction);
+  const [asked, setAsked] = useState(false);
+  const permuted = usePermuted(reduction, asked || isQuickToPermute(found));
   const intervals = stale || again === null ? null : again.eigenvalues;
   const { eigenvalues, shares, canonical, tests, kept } = found;
   let sum = 0;
@@ -93,11 +102,9 @@ function AxesList({ reduction, found }: AxesProps) {
             <th scope="col" title="√(λ / (1 + λ)): the canonical correlation">
               correlation with the label
             </th>
-            {tests !== null && (
-              <th scope="col" title="Bartlett 1947: whether anything parts the groups from this axis on">
-                from here on
-              </th>
-            )}
+            <th scope="col" title="Whether this axis and those after it separate the groups">
+              from here on
+            </th>
             <th scope="col">
               <span className="unseen">keep</span>
             </th>
@@ -127,20 +134,25 @@ function AxesList({ reduction, found }: AxesProps) {
                 <td>{percent(sum, 1)}</td>
                 <td>
                   {eigenvalueText(value)}
-                  {intervals?.[d] !== undefined && (
-                    <span className={`soft small ${styles.interval}`} title="95 % of rows drawn anew">
+                  {intervals?.[d] !== undefined && !Number.isNaN(intervals[d].low) && (
+                    <span className={`soft small ${styles.interval}`} title="95 % bootstrap interval">
                       {eigenvalueText(intervals[d].low)} to {eigenvalueText(intervals[d].high)}
                     </span>
                   )}
                 </td>
                 <td>{coefficient(canonical[d]!)}</td>
-                {test !== undefined && (
-                  <td
-                    title={`Wilks’ Λ ${figure(test.lambda, 3)}, χ² ${figure(test.chiSquare, 4)}, ${test.df} degrees of freedom`}
-                  >
-                    {test.p < 0.001 ? 'p < .001' : `p ${coefficient(test.p)}`}
-                  </td>
-                )}
+                <td>
+                  {test !== undefined && (
+                    <span
+                      title={`Bartlett’s test: Wilks’ Λ ${figure(test.lambda, 3)}, χ² ${figure(test.chiSquare, 4)}, ${test.df} degrees of freedom`}
+                    >
+                      p {pEquation(test.p)}
+                    </span>
+                  )}
+                  <span className={`soft small ${styles.interval}`}>
+                    {permutedText(permuted.value?.p[d])}
+                  </span>
+                </td>
                 <td>
                   {d === kept - 1 ? (
                     <span className="soft small">the last kept</span>
@@ -160,11 +172,17 @@ function AxesList({ reduction, found }: AxesProps) {
         </tbody>
       </table>
       <p className="soft small">
-        {tests === null
-          ? 'A covariance that was shrunk has no test of its axes. '
-          : 'From here on: Bartlett’s test (1947) that neither this axis nor those after it part the groups, for measures normal within them. '}
+        From here on, for this axis and those after it: {tests !== null && 'Bartlett’s test (1947), for '}
+        {tests !== null && 'variables normal within the groups; below it '}
+        {permuted.value === null
+          ? 'permutations of the label. '
+          : `the p by ${permuted.value.done}${permuted.value.done < PERMUTATIONS ? ` of ${PERMUTATIONS}` : ''} permutations of the label, which asks for no distribution. `}
+        {tests === null && 'A covariance that was shrunk has no test by a distribution. '}
+        {permuted.waits && <Button onClick={() => setAsked(true)}>Permute the label</Button>}
         {intervals !== null &&
-          'Below each eigenvalue: 95 % of resamples, which lie high, since rows drawn twice part groups more. '}
+          (again!.flat === again!.done
+            ? `No interval: none of ${again!.done} resamples has axes, since fewer different rows than measures leave the covariance within groups singular. Let it be shrunk. `
+            : 'Below each eigenvalue: its 95 % bootstrap interval, by the same shrinkage, corrected for the bias of resampling. ')}
         {eigenvalues.length > MOST_LISTED &&
           `The first ${MOST_LISTED} of ${eigenvalues.length}; all are in the file.`}
       </p>

@@ -42,7 +42,9 @@ export function TsneWords({ reduction }: { reduction: NeighboursReduction }) {
       ) : (
         odd && (
           <span className="soft small">
-            {tsne.perplexity < FINE_PERPLEXITY ? ' (so few make groups by chance)' : ' (beyond a tenth of the rows)'}
+            {tsne.perplexity < FINE_PERPLEXITY
+              ? ' (so few make groups by chance)'
+              : ' (beyond a tenth of the rows)'}
           </span>
         )
       )}

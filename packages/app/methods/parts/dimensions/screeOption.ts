@@ -175,7 +175,18 @@ function eigenvalueLine(scree: Scree, points: readonly Point[], shown: number, t
 
 /** Where 95 % of resamples have each eigenvalue, as an upright line through its point. */
 function intervalLines({ intervals, log }: Scree, shown: number, tokens: Tokens) {
-  const drawn = (intervals ?? []).slice(0, shown).filter(({ low }) => !log || low > 0);
+  const drawn = (intervals ?? []).slice(0, shown).flatMap(({ low, high }, d) =>
+    Number.isNaN(low) || (log && !(low > 0))
+      ? []
+      : [
+          {
+            coords: [
+              [d + 1, low],
+              [d + 1, high],
+            ],
+          },
+        ],
+  );
   if (drawn.length === 0) return [];
   return [
     {
@@ -183,12 +194,7 @@ function intervalLines({ intervals, log }: Scree, shown: number, tokens: Tokens)
       coordinateSystem: 'cartesian2d',
       name: '95 % of resamples',
       silent: true,
-      data: drawn.map(({ low, high }, d) => ({
-        coords: [
-          [d + 1, low],
-          [d + 1, high],
-        ],
-      })),
+      data: drawn,
       lineStyle: { color: tokens.inkSoft, width: 3, opacity: 0.55 },
       z: 2,
     },

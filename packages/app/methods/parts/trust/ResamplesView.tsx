@@ -36,7 +36,9 @@ export function ResamplesView({ reduction, value }: ResamplesViewProps) {
         1979); 95 % of what came of it lies within the limits beside each figure. Pale loadings may be none:
         their limits hold 0. A dimension is there again where Tucker’s congruence is{' '}
         {coefficient(resamples.alike)} or more.
-        {flat > 0 && ` ${count(flat, 'draw')} had no such dimensions, and are left out.`}
+        {flat === done && done > 0
+          ? ' None of them has such dimensions, so that there are no limits: fewer different rows were drawn than the method needs of so many measures.'
+          : flat > 0 && ` ${count(flat, 'draw')} had no such dimensions, and are left out.`}
         {improper > 0 &&
           ` In ${count(improper, 'draw')} a communality was 1 or more (a Heywood case): so many factors ask much of these rows.`}
       </p>
@@ -81,7 +83,7 @@ function Again({ value: { values, eigenvalues, again, congruence }, names }: OfD
             <th scope="row">{name}</th>
             <td>{figure(values[d]!)}</td>
             <td>
-              {eigenvalues[d] === undefined
+              {eigenvalues[d] === undefined || Number.isNaN(eigenvalues[d].low)
                 ? '–'
                 : `${figure(eigenvalues[d].low)} to ${figure(eigenvalues[d].high)}`}
             </td>
