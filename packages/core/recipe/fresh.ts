@@ -28,7 +28,7 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
   const { reversed: _, ...atRest } = PLAIN_PREPARATION;
   const columns = columnsOf(table);
   const measures = columns.filter(({ role }) => role === 'measure').map(({ name }) => name);
-  const text = columns.find(({ role }) => role === 'text');
+  const text = longestText(table, columns);
   // A text beside hardly any number is what there is to reduce.
   const words = measures.length < 2 && text !== undefined ? plainWords(text.name, table.rows) : null;
   // Pixels are of one unit: brought to unit variance, those that hardly ever vary would count as much as any.
@@ -68,6 +68,18 @@ export function freshRecipe(table: Table, reading: Recipe['reading'] = {}): Reci
     ],
     writeup: { ...PLAIN_WRITEUP },
   };
+}
+
+/** The text whose entries are the longest, where there are several. */
+function longestText(table: Table, columns: Recipe['columns']): Recipe['columns'][number] | undefined {
+  const lengthOf = (index: number): number => {
+    const column = table.columns[index]!;
+    if (column.kind !== 'levels') return 0;
+    return column.levels.reduce((sum, level) => sum + level.length, 0) / Math.max(1, column.levels.length);
+  };
+  const texts = [...columns.keys()].filter(index => columns[index]!.role === 'text');
+  const longest = texts.toSorted((a, b) => lengthOf(b) - lengthOf(a))[0];
+  return longest === undefined ? undefined : columns[longest];
 }
 
 /** Of the variance of a scene, what its dimensions explain to begin with. */

@@ -22,6 +22,8 @@ const CLASS_NAME =
   /(^|[\s_.-])(class(es)?|group|cluster|category|type|kind|species|sex|gender|label|target|outcome|batch|block|site|treatment)([\s_.-]?(id|no|nr|code))?$/i;
 const WEIGHT_NAME = /^(case|sampling|survey|design|sample|row|frequency)[\s_.-]?weights?$/i;
 const LONG_TEXT = 40;
+/** Entries of so many words on average read as a text, such as titles; names have fewer. */
+const WORDS_OF_TEXT = 3;
 
 /**
  * A first guess of what each column is for, seen beside the others; the analyst has the last word. An identifier or a
@@ -41,6 +43,10 @@ export function guessRoles(table: Pick<Table, 'columns' | 'rows'> & Partial<Tabl
     others.length >= LEAST_OTHERS && 2 * whole < others.length && 2 * others.length > measures.length;
   const levelsOf = new Map(measures.map((column, m) => [column, few[m]!]));
   return columns.map((column, j) => {
+    // Beside hardly any number, words are what there is to reduce.
+    if (measures.length < 2 && guesses[j]!.role === 'identity' && readsAsText(column)) {
+      return { role: 'text', reason: 'entries of several words, nearly each once' };
+    }
     const levels = levelsOf.get(column);
     if (levels === undefined || levels === null) return guesses[j]!;
     const most = CLASS_NAME.test(column.name) ? MOST_NAMED_LEVELS : standsOut ? MOST_LEVELS : 0;
@@ -226,6 +232,13 @@ function guessLevels(column: LevelColumn, present: number): RoleGuess {
     return { role: 'label', reason: `only ${listed(column.levels)}: a class in numbers`, doubtful: true };
   }
   return { role: 'label', reason: `${distinct} different ${distinct === 1 ? 'entry' : 'entries'}` };
+}
+
+/** Whether the entries of a column have several words each, as titles and descriptions do. */
+export function readsAsText(column: Column): boolean {
+  if (column.kind !== 'levels' || column.levels.length < 3) return false;
+  const words = column.levels.reduce((sum, level) => sum + level.trim().split(/\s+/).length, 0);
+  return words >= WORDS_OF_TEXT * column.levels.length;
 }
 
 function isPositive(column: NumberColumn): boolean {

@@ -3,7 +3,7 @@ import MenuItem from '@mui/material/MenuItem';
 import { ROLES, canHaveRole, type Role } from '@wold/core/table/role';
 import { findColumn } from '@wold/core/table/table';
 import { count } from '@wold/core/writeup/format';
-import { withRoles } from '@wold/core/recipe/edit/columns';
+import { withRolesByHand } from '@wold/core/recipe/edit/words';
 import { useTable } from '../../store/TableContext';
 import { useEdit, useRecipe } from '../../store/useStudy';
 import styles from './RoleMenu.module.css';
@@ -48,7 +48,7 @@ export function RoleMenu({ names, anchor, onClose }: RoleMenuProps) {
           selected={role === current}
           disabled={!columns.every(column => canHaveRole(column, role))}
           onClick={() => {
-            edit(withRoles(recipe, names, role), `role ${names.join()} ${role}`);
+            edit(withRolesByHand(recipe, names, role, table.rows), `role ${names.join()} ${role}`);
             onClose();
           }}
         >

@@ -16,6 +16,8 @@ import { ReadingWord } from './ReadingWord';
 import { RowsWord } from './RowsWord';
 import { SceneBrief } from '../../scenes/SceneBrief';
 import { useScene } from '../../scenes/useScene';
+import { ColumnWord } from '../texts/SplitBrief';
+import { useSplit } from '../texts/useSplit';
 import { summarise } from './summary';
 import styles from './TableBrief.module.css';
 
@@ -30,6 +32,7 @@ export function TableBrief() {
   const { source, notes } = table;
   const open = useScene();
   const sample = sampleOf(table);
+  const split = useSplit();
   return (
     <>
       {open !== null ? (
@@ -57,6 +60,11 @@ export function TableBrief() {
         <>
           The {table.matrix.kind}s of {count(roles.measure, 'measure')} in “{table.name}”, read as{' '}
           <ReadingWord source={source} />, with <CodebookWord />, made from <CasesWord /> rows
+        </>
+      )}
+      {split !== null && (
+        <>
+          ; reduce the words of <ColumnWord split={split} />
         </>
       )}
       <PicturesWord />

@@ -84,7 +84,9 @@ export function TableReading() {
             ...(summary.brought > 0
               ? [{ value: summary.brought.toLocaleString('en'), of: 'new, only placed' }]
               : []),
-            ...(open !== null ? [{ value: '2', of: `columns for the place (${PLACE_COLUMNS.join(', ')})` }] : []),
+            ...(open !== null
+              ? [{ value: '2', of: `columns for the place (${PLACE_COLUMNS.join(', ')})` }]
+              : []),
             ...(setAside > 0 ? [{ value: String(setAside), of: 'set aside' }] : []),
           ]}
         />

@@ -1,6 +1,8 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
+import { readsAsText } from '@wold/core/table/role';
+import { findColumn } from '@wold/core/table/table';
 import { withPreparation } from '@wold/core/recipe/edit/preparation';
 import { withoutSplit, withSplit, withWords } from '@wold/core/recipe/edit/words';
 import { LANGUAGES, type Language } from '@wold/core/words/languages';
@@ -186,25 +188,43 @@ export function SplitBrief({ split }: { split: WordsSettings }) {
 }
 
 /** Which column is split; or none, so that columns of numbers are the measures again. */
-function ColumnWord({ split }: { split: WordsSettings }) {
+/** The text whose words are reduced, and which others could be. */
+export function ColumnWord({ split }: { split: WordsSettings }) {
   const recipe = useRecipe();
   const nameOf = useShortName();
   const edit = useEdit();
   const { rows } = useTable();
-  const texts = recipe.columns.filter(({ role }) => role === 'text');
+  const texts = useTexts();
   return (
-    <ChoiceWord
-      settles="Which text is split"
-      value={split.column as string | null}
-      word={nameOf(split.column, 24)}
-      choices={[
-        ...texts.map(({ name }) => ({ value: name, name: nameOf(name, 40), when: '' })),
-        { value: null, name: 'no text', when: 'Columns of numbers are the measures again.' },
-      ]}
-      onChoose={column =>
-        edit(column === null ? withoutSplit(recipe) : withSplit(recipe, column, rows), 'text that is split')
-      }
-    />
+    <>
+      <ChoiceWord
+        settles="Which text is split"
+        value={split.column as string | null}
+        word={nameOf(split.column, 24)}
+        choices={[
+          ...texts.map(({ name }) => ({ value: name, name: nameOf(name, 40), when: '' })),
+          { value: null, name: 'no text', when: 'Columns of numbers are the measures again.' },
+        ]}
+        onChoose={column =>
+          edit(column === null ? withoutSplit(recipe) : withSplit(recipe, column, rows), 'text that is split')
+        }
+      />
+      {texts.length > 1 && ` (one of ${texts.length} columns of text)`}
+    </>
+  );
+}
+
+/** Columns that are texts, or read as one though they have another role. */
+function useTexts(): readonly { readonly name: string }[] {
+  const recipe = useRecipe();
+  const table = useTable();
+  return useMemo(
+    () =>
+      recipe.columns.filter(({ name, role }) => {
+        const column = findColumn(table, name);
+        return role === 'text' || (column !== undefined && role !== 'label' && readsAsText(column));
+      }),
+    [recipe.columns, table],
   );
 }
 
@@ -214,7 +234,7 @@ export function SplitWord() {
   const table = useTable();
   const nameOf = useShortName();
   const edit = useEdit();
-  const texts = recipe.columns.filter(({ role }) => role === 'text');
+  const texts = useTexts();
   if (texts.length === 0 || table.matrix !== null) return null;
   return (
     <>

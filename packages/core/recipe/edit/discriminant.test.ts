@@ -15,9 +15,15 @@ const separated = (from: Recipe, label: string | null) => {
 
 test('the map’s colour follows the label that axes separate, unless it was another’s', () => {
   expect(axes.map.colour).toBe('kiln');
-  expect(separated(recipe, 'phase')).toMatchObject({ settings: { label: 'phase' }, map: { colour: 'phase' } });
+  expect(separated(recipe, 'phase')).toMatchObject({
+    settings: { label: 'phase' },
+    map: { colour: 'phase' },
+  });
   const other = withReduction(recipe, axes.id, { map: { ...axes.map, colour: 'fabric' } });
-  expect(separated(other, 'phase')).toMatchObject({ settings: { label: 'phase' }, map: { colour: 'fabric' } });
+  expect(separated(other, 'phase')).toMatchObject({
+    settings: { label: 'phase' },
+    map: { colour: 'fabric' },
+  });
   const none = withReduction(recipe, axes.id, { map: { ...axes.map, colour: null } });
   expect(separated(none, 'phase').map.colour).toBe('phase');
 });

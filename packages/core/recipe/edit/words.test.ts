@@ -7,7 +7,15 @@ import { changeBetween } from './changeWords';
 import { withColumnRenamed } from './renamed';
 import { withRoles } from './columns';
 import { withNewReduction } from './reductions';
-import { withoutSplit, withSplit, withWordBack, withWords, withWordsAside, withWordsJoined } from './words';
+import {
+  withoutSplit,
+  withRolesByHand,
+  withSplit,
+  withWordBack,
+  withWords,
+  withWordsAside,
+  withWordsJoined,
+} from './words';
 
 const table = tableOf(
   [
@@ -76,4 +84,30 @@ test('the text that is split is found again under its new name', () => {
   const renamed = withColumnRenamed(split, 'text', 'description');
   expect(renamed.preparation.words!.column).toBe('description');
   expect(preparationOf(renamed).words?.column).toBe('description');
+});
+
+test('titles beside a longer text are texts too, where there is hardly a number; the longest is split, another by hand', () => {
+  const rows = Array.from({ length: 30 }, (_, i) => [
+    `K${i}`,
+    `a jug of kind ${i}`,
+    `It was found in trench ${i % 7}, below the wall, with many others of a like kind, ${i}`,
+    `Jane Smith${i}`,
+  ]);
+  const table = tableOf(
+    [0, 1, 2, 3].map(j => rows.map(row => row[j]!)),
+    ['entry', 'title', 'description', 'by'],
+  );
+  const fresh = freshRecipe(table);
+  expect(fresh.columns.map(({ role }) => role)).toEqual(['identity', 'text', 'text', 'identity']);
+  expect(fresh.preparation.words?.column).toBe('description');
+  const by = withRolesByHand(fresh, ['title'], 'text', 30);
+  expect(preparationOf(by)).toMatchObject({ measures: [], words: { column: 'title' } });
+  // Also one that had another role, and from a study whose text was given another one.
+  const names = withRolesByHand(fresh, ['by'], 'text', 30);
+  expect(names.preparation.words?.column).toBe('by');
+  const none = withRolesByHand(withoutSplit(fresh), ['title'], 'text', 30);
+  expect(none.preparation.words?.column).toBe('title');
+  // Beside numbers the numbers stay the measures.
+  expect(withRolesByHand(plain, ['text'], 'text', 30).preparation.words).toBeNull();
+  expect(withRolesByHand(fresh, ['title'], 'label', 30).preparation.words?.column).toBe('description');
 });

@@ -1,7 +1,9 @@
 import { plainWords, type WordsSettings } from '../../words/settings';
 import { LEADING } from '../../methods/components/settings';
 import type { Recipe, Reduction } from '../schema';
+import { withRoles } from './columns';
 import { withPreparation } from './preparation';
+import type { Role } from '../../table/role';
 
 type Words = NonNullable<Recipe['preparation']['words']>;
 
@@ -22,6 +24,20 @@ export function withSplit(recipe: Recipe, column: string, rows: number): Recipe 
     ),
     reductions: known === null ? recipe.reductions.map(ofWords) : recipe.reductions,
   };
+}
+
+/**
+ * The recipe with columns in another role by hand. A text that is made one so is the one whose words are reduced, where
+ * words are, or where there are hardly any numbers to reduce.
+ *
+ * @param rows of the table
+ */
+export function withRolesByHand(recipe: Recipe, names: readonly string[], role: Role, rows: number): Recipe {
+  const changed = withRoles(recipe, names, role);
+  const last = names.at(-1);
+  if (role !== 'text' || last === undefined) return changed;
+  const measures = changed.columns.filter(column => column.role === 'measure').length;
+  return recipe.preparation.words !== null || measures < 2 ? withSplit(changed, last, rows) : changed;
 }
 
 /** A reduction by settings that mean something to words. */
