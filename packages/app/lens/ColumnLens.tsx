@@ -17,6 +17,7 @@ import { useAppDispatch } from '../store/store';
 import { useTable } from '../store/TableContext';
 import { useEdit, useHand, useRecipe, useSelection } from '../store/useStudy';
 import { BinsForm } from './BinsForm';
+import { DatesForm } from './DatesForm';
 import { ColumnSheet } from './ColumnSheet';
 import { LevelsSheet } from './LevelsSheet';
 import { PairScatter } from './PairScatter';
@@ -143,6 +144,7 @@ function ColumnActions({ column, said, numbers }: ColumnActionsProps) {
         <ColumnAside name={name} />
       )}
       {numbers && scores === undefined && <BinsForm name={name} />}
+      {column.kind === 'levels' && made === undefined && <DatesForm column={column} />}
       {scores !== undefined && scores.frozen === null && (
         <Button onClick={() => edit(withFrozenScores(recipe, name), `scores ${name}`)}>Freeze</Button>
       )}

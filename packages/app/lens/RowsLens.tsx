@@ -5,6 +5,7 @@ import type { Account } from '@wold/core/preparation/prepared';
 import type { RowLeftOut } from '@wold/core/preparation/treatment';
 import { levelAt, textAt, type LevelColumn } from '@wold/core/table/column';
 import { findColumn } from '@wold/core/table/table';
+import { binnedDates, fittingSpan, singleDays } from '@wold/core/table/dateBins';
 import { overRepresented } from '@wold/core/table/overRepresented';
 import { coefficient, count, figure, fixed, percent } from '@wold/core/writeup/format';
 import { useAccount } from '../results/stages';
@@ -321,15 +322,23 @@ function Apart({ apart, overlaps, rows }: ApartProps) {
   );
 }
 
+/** A label of dates by the spans of time that they lie in, where single days are too many; any other as it is. */
+function inFittingSpans(column: LevelColumn): LevelColumn {
+  const days = singleDays(column);
+  return days === null ? column : (binnedDates(column, column.name, fittingSpan(days)) ?? column);
+}
+
 /** Levels of labels that the rows have far more often than all rows do. */
 function OverRepresented({ rows, account }: { rows: readonly number[]; account: Account }) {
   const table = useTable();
   const recipe = useRecipe();
   const found = useMemo(() => {
-    const labels = table.columns.filter(
-      (column, index): column is LevelColumn =>
-        column.kind === 'levels' && recipe.columns[index]?.role === 'label',
-    );
+    const labels = table.columns
+      .filter(
+        (column, index): column is LevelColumn =>
+          column.kind === 'levels' && recipe.columns[index]?.role === 'label',
+      )
+      .map(inFittingSpans);
     return overRepresented(labels, new Set(rows), account.rows).slice(0, MOST_LEVELS);
   }, [table, recipe, rows, account]);
   if (found.length === 0) return null;

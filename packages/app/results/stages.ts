@@ -24,7 +24,7 @@ import { extentOf } from '@wold/core/recipe/extent';
 import type { Recipe, Reduction } from '@wold/core/recipe/schema';
 import { requestKey, type Request } from '@wold/core/recipe/stages';
 import type { Suitability } from '@wold/core/suitability/suitability';
-import { findColumn } from '@wold/core/table/table';
+import { groupLabel } from '@wold/core/table/groupLabel';
 import type { ColumnDescription } from '@wold/core/table/describe';
 import { PICTURE_NEIGHBOURS, type PictureFigures } from '@wold/core/trust/pictureFigures';
 import type { Replicates } from '@wold/core/trust/replicates';
@@ -120,7 +120,7 @@ export function useSuitability(): Finding<Suitability> {
 function useColouringLabel(): string | null {
   const table = useTable();
   const { colour } = useHand().map;
-  return colour !== null && findColumn(table, colour)?.kind === 'levels' ? colour : null;
+  return groupLabel(table, colour);
 }
 
 /** The words of the study's text, and where they lean to. */
@@ -166,7 +166,7 @@ export function usePictureFigures(reduction: Reduction, wanted: boolean): Findin
   const { x, y, colour } = reduction.map;
   const columns = value?.at.columns ?? 0;
   const dimensions = [...new Set([x, y].map(d => Math.min(d, columns) - 1))];
-  const label = colour !== null && findColumn(table, colour)?.kind === 'levels' ? colour : null;
+  const label = groupLabel(table, colour);
   const request = {
     reduced: reducedBy(recipe, reduction),
     preparation: preparationFor(recipe, reduction),

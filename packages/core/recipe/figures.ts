@@ -4,6 +4,7 @@ import type { Account } from '../preparation/prepared';
 import { Problem, problemData } from '../problem';
 import type { Suitability } from '../suitability/suitability';
 import type { Placement } from '../methods/placement';
+import { groupLabel } from '../table/groupLabel';
 import { groupsOf } from '../table/groups';
 import { findColumn, hasCases, sampleOf, sceneOf, type Table } from '../table/table';
 import { groupEllipses, type GroupEllipses } from '../use/groupEllipses';
@@ -102,7 +103,7 @@ export async function figuresOf(
 
 /** The label that colours the first map that one does, or null. */
 const firstLabel = (table: Table, { reductions }: Recipe): string | null =>
-  reductions.map(reduction => labelOf(table, reduction)).find(label => label !== null) ?? null;
+  reductions.map(reduction => groupLabel(table, reduction.map.colour)).find(label => label !== null) ?? null;
 
 function accountFigures(account: Account) {
   const { rows, placedRows, rowsLeftOut, changes, weights, ...rest } = account;
@@ -140,7 +141,7 @@ async function reductionFigures(
   const { id, name, names, settings, only, repeatsBy } = reduction;
   const { method } = settings;
   const rows = hasCases(table);
-  const label = labelOf(table, reduction);
+  const label = groupLabel(table, reduction.map.colour);
   const reduced = reducedBy(recipe, reduction);
   const own = await workOf(method).figures({
     settings,
@@ -225,12 +226,6 @@ async function againFigures(
   };
 }
 
-/** The label that colours a reduction's map, or null. */
-function labelOf(table: Table, { map }: Reduction): string | null {
-  const column = map.colour === null ? undefined : findColumn(table, map.colour);
-  return column?.kind === 'levels' ? column.name : null;
-}
-
 /** How true the map is on the dimensions that it shows, by the yardstick that all pictures are compared by. */
 async function pictureOf(
   table: Table,
@@ -246,7 +241,7 @@ async function pictureOf(
     preparation: preparationFor(recipe, reduction),
     dimensions: [...new Set([x, y].map(d => Math.min(d, at.columns) - 1))],
     k: PICTURE_NEIGHBOURS,
-    label: labelOf(table, reduction),
+    label: groupLabel(table, reduction.map.colour),
   });
 }
 
@@ -260,7 +255,7 @@ async function clusterFigures(
   const found = await figure(STAGES.clusters, { reduced, ...TRIED });
   if ('problem' in found) return found;
   const best = bestClustering(found);
-  const label = labelOf(table, reduction);
+  const label = groupLabel(table, reduction.map.colour);
   const column = label === null ? undefined : findColumn(table, label);
   return {
     of: found.of.map(({ cluster: _, ...figures }) => figures),

@@ -3,6 +3,7 @@ import { CORRELATION_KINDS } from '../suitability/correlationMatrix';
 import { PLAIN_LIMITS, PLAIN_SUITABILITY } from '../suitability/doubt';
 import { Problem } from '../problem';
 import { COLUMN_TYPES } from '../table/columnType';
+import { DATE_SPANS } from '../table/dateBins';
 import { ROLES } from '../table/role';
 import { migrate, RECIPE_VERSION } from './migrate';
 import { DECIMAL_MARKS, DELIMITERS, ENCODINGS, QUOTES, THOUSANDS_MARKS } from '../table/readingChoices';
@@ -166,6 +167,7 @@ const madeSchema = z.strictObject({
   how: z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('quantiles'), bins: z.int().min(2).max(20) }),
     z.strictObject({ kind: z.literal('edges'), edges: z.array(z.number()).min(1).max(50) }),
+    z.strictObject({ kind: z.literal('dates'), by: z.enum(DATE_SPANS) }),
     z.strictObject({
       kind: z.literal('joined'),
       levels: listOf(z.strictObject({ from: z.string(), to: name }), 'from'),

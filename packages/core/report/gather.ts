@@ -11,7 +11,8 @@ import { dimensionsAnewOf, preparationFor, preparationOf, reducedBy } from '../r
 import type { Recipe, Reduction } from '../recipe/schema';
 import { STAGES } from '../recipe/stages';
 import type { Memo } from '../stages/memo';
-import { findColumn, hasCases, type Table } from '../table/table';
+import { groupLabel } from '../table/groupLabel';
+import { hasCases, type Table } from '../table/table';
 import { isQuickToResample } from '../trust/resampling';
 import type { Check } from '../writeup/check';
 import { givenName } from '../writeup/dimensionName';
@@ -162,7 +163,7 @@ async function reductionSection(
   const account = await find(STAGES.account, { preparation });
   if ('problem' in result || 'problem' in account) return null;
   const key = (of: string): string => `${id} ${of}`;
-  const label = labelOf(table, reduction);
+  const label = groupLabel(table, reduction.map.colour);
   const rows = hasCases(table);
   const output = outputOf(recipe, reduction, { table, account, result });
   const own: ReductionReport = await workOf(settings.method).report({
@@ -208,12 +209,6 @@ async function reductionSection(
     },
     checks: [...own.checks, ...more.checks],
   };
-}
-
-/** A label that colours a reduction's map, or null. */
-function labelOf(table: Table, { map }: Reduction): string | null {
-  const column = map.colour === null ? undefined : findColumn(table, map.colour);
-  return column?.kind === 'levels' ? column.name : null;
 }
 
 /** That a reduction uses rows of its own. */

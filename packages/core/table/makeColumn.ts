@@ -9,6 +9,7 @@ import {
   type NumberColumn,
 } from './column';
 import { levelsBuilder } from './columnBuilder';
+import { binnedDates, type DateSpan } from './dateBins';
 import { quantile } from './quantile';
 
 /** How many rows there are, and the key of the file that they come from. */
@@ -28,6 +29,8 @@ export interface MadeColumn {
     | { readonly kind: 'quantiles'; readonly bins: number }
     /** Bins end at these numbers, ascending; a number on an edge belongs to the bin below it. */
     | { readonly kind: 'edges'; readonly edges: readonly number[] }
+    /** The spans of time that dates lie in. */
+    | { readonly kind: 'dates'; readonly by: DateSpan }
     /** New levels for old; levels not named stay as they are. */
     | {
         readonly kind: 'joined';
@@ -62,7 +65,7 @@ function markRows(
 }
 
 /**
- * Makes a label from a number, in bins of about equal count or with given edges, or from a label by joining levels, or of rows marked by hand.
+ * Makes a label from a number, in bins of about equal count or with given edges, or from a label by joining levels, from dates by spans of time, or of rows marked by hand.
  *
  * @throws Problem when the column is not of the kind that this needs
  */
@@ -73,6 +76,11 @@ export function makeColumn(from: Column | null, { name, how }: MadeColumn, table
   if (how.kind === 'joined') {
     if (from.kind !== 'levels') throw wrongKind(name, from.name, 'numbers');
     return joinLevels(from, name, new Map(how.levels.map(({ from: old, to }) => [old, to])), rows);
+  }
+  if (how.kind === 'dates') {
+    const made = from.kind === 'levels' ? binnedDates(from, name, how.by) : null;
+    if (made === null) throw wrongKind(name, from.name, 'no dates');
+    return made;
   }
   if (from.kind !== 'number') throw wrongKind(name, from.name, 'no numbers');
   const edges =

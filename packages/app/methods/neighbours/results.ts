@@ -8,7 +8,7 @@ import type { OtherSeeds } from '@wold/core/methods/neighbours/judged/otherSeeds
 import type { TruenessAt } from '@wold/core/nearest/truenessOver';
 import { askOf } from '@wold/core/recipe/requests';
 import type { ReductionBy } from '@wold/core/recipe/schema';
-import { findColumn } from '@wold/core/table/table';
+import { groupLabel } from '@wold/core/table/groupLabel';
 import { useReduced } from '../../results/stages';
 import { useResult, type Finding } from '../../results/useResult';
 import { useTable } from '../../store/TableContext';
@@ -63,7 +63,7 @@ export function useMapAgreement(reduction: NeighboursReduction, wanted = true): 
 export function useLabelInHand({ map }: NeighboursReduction): string | null {
   const table = useTable();
   if (map.colour === null) return null;
-  return findColumn(table, map.colour)?.kind === 'levels' ? map.colour : null;
+  return groupLabel(table, map.colour);
 }
 
 /** What sets a region apart from the other rows. */

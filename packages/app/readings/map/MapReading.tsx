@@ -1,7 +1,7 @@
 import { hasCases } from '@wold/core/table/table';
 import type { Placement } from '@wold/core/methods/placement';
 import type { Reduction } from '@wold/core/recipe/schema';
-import { findColumn } from '@wold/core/table/table';
+import { groupLabel } from '@wold/core/table/groupLabel';
 import { screensOf } from '../../methods/screens';
 import { usePlacement } from '../../results/stages';
 import { useTable } from '../../store/TableContext';
@@ -108,5 +108,5 @@ function useGroupsLabel({ map }: Reduction): string | null {
   const table = useTable();
   const split = useSplit();
   if (split !== null || table.matrix !== null || map.colour === null || map.figure !== null) return null;
-  return findColumn(table, map.colour)?.kind === 'levels' ? map.colour : null;
+  return groupLabel(table, map.colour);
 }
