@@ -48,6 +48,10 @@ const browser = report('e2e.json')?.stats;
 const passed = (unit?.numPassedTests ?? 0) + (browser?.expected ?? 0) + (browser?.flaky ?? 0);
 const failed =
   (unit?.numFailedTests ?? 0) + (unit?.numRuntimeErrorTestSuites ?? 0) + (browser?.unexpected ?? 0);
+const skipped = (unit?.numPendingTests ?? 0) + (browser?.skipped ?? 0);
+if (skipped > 0) {
+  console.log(`\n${skipped} skipped: what they need is not on this machine (an SQL engine, a platform)`);
+}
 if (failures.length > 0) console.log(`\nNot passed: ${failures.join(', ')}`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failures.length > 0 || failed > 0 || passed === 0 ? 1 : 0);

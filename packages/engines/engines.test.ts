@@ -16,6 +16,7 @@ import { PLAIN_LIMITS, type Limits } from './asked';
 import { clickhousePart } from './clickhouse';
 import { openFile } from './duckdb';
 import { openPostgres } from './postgres';
+import { areInstalled, notInstalled } from './testInstalled';
 import { startClickhouse, type TestClickhouse } from './testClickhouse';
 import { startPostgres, type TestPostgres } from './testPostgres';
 
@@ -65,15 +66,15 @@ const TABLES: readonly Made[] = [
   ),
 ];
 
+const testOf = (...of: readonly string[]) => (areInstalled(...of) ? test : test.skip);
+
 const folder = mkdtempSync(join(tmpdir(), 'wold-engines-'));
 let postgres: TestPostgres | null = null;
 let clickhouse: TestClickhouse | null = null;
 
 beforeAll(async () => {
   postgres = await startPostgres();
-  if (postgres === null) console.log('PostgreSQL is not installed: its tests are left out.');
   clickhouse = await startClickhouse();
-  if (clickhouse === null) console.log('ClickHouse is not installed: its tests are left out.');
   for (const table of TABLES) {
     fileOf(table);
     if (postgres !== null) await inPostgres(postgres, table);
@@ -175,6 +176,7 @@ const correlationOf = ({ products }: WholeMoments, i: number, j: number): number
   entry(products, i, j) / Math.sqrt(entry(products, i, i)) / Math.sqrt(entry(products, j, j));
 
 describe.each(ENGINES)('%s', engine => {
+  const test = testOf(engine);
   test.each(TABLES.map(({ name }) => name))(
     '%s: n, means and correlations are those of the rows, weighted or not',
     async name => {
@@ -182,7 +184,7 @@ describe.each(ENGINES)('%s', engine => {
       const measures = table.columns.slice(2);
       for (const weighted of [false, true]) {
         const source = await opened(engine, name);
-        if (source === null) return;
+        if (source === null) throw notInstalled();
         const ask = plainAsk(measures, { weight: weighted ? 'w' : null });
         const found = await wholeMoments([source], ask, quietHost);
         await source.close();
@@ -202,7 +204,7 @@ describe.each(ENGINES)('%s', engine => {
   test('two parts of a table that do not know each other are one', async () => {
     const measures = ['m0', 'm1', 'm2', 'm3'];
     const shards = [await opened(engine, 'plain'), await opened(engine, 'far')];
-    if (shards.some(shard => shard === null)) return;
+    if (shards.some(shard => shard === null)) throw notInstalled();
     const ask = plainAsk(measures, { weight: 'w' });
     const both = await wholeMoments(shards as Engine[], ask, quietHost);
     for (const shard of shards) await shard!.close();
@@ -218,7 +220,7 @@ describe.each(ENGINES)('%s', engine => {
 
   test('conditions, and what is no number or not there', async () => {
     const source = await opened(engine, 'plain');
-    if (source === null) return;
+    if (source === null) throw notInstalled();
     const only = [{ column: 'id', from: 1, to: 100 }];
     const found = await wholeMoments([source], plainAsk(['m0', 'm1'], { only }), quietHost);
     expect(found.n).toBe(100);
@@ -231,7 +233,7 @@ describe.each(ENGINES)('%s', engine => {
 
   test('scores within the engine are those of the formula, and NULL where an entry is missing', async () => {
     const source = await opened(engine, 'odd');
-    if (source === null) return;
+    if (source === null) throw notInstalled();
     const measures = ODD.slice(0, 3);
     const coefficients = { rows: 3, columns: 2, values: Float64Array.of(0.5, -0.25, 1, 0.1, 0.2, 0.3) };
     const means = Float64Array.of(1, 10, 1e6);

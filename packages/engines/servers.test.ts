@@ -24,11 +24,14 @@ import { openFile } from './duckdb';
 import { engineWork } from './engineWork';
 import { sourcesOf, type Source } from './source';
 import { takeSample } from './takeSample';
+import { areInstalled, notInstalled } from './testInstalled';
 import { startClickhouse, type TestClickhouse } from './testClickhouse';
 import { startPostgres, type TestPostgres } from './testPostgres';
 import { until } from './testServers';
 
 // Real engines, of awkward tables: every figure is held against one that is had from the rows.
+
+const testOf = (...of: readonly string[]) => (areInstalled(...of) ? test : test.skip);
 
 const folder = mkdtempSync(join(tmpdir(), 'wold-servers-'));
 let postgres: TestPostgres | null = null;
@@ -69,8 +72,7 @@ beforeAll(async () => {
   writeFileSync(join(folder, 'odd.tsv'), [head.join('\t'), ...rows.map(row => line(row, ''))].join('\n'));
   postgres = await startPostgres();
   clickhouse = await startClickhouse();
-  if (postgres === null) console.log('PostgreSQL is not installed: its tests are left out.');
-  else {
+  if (postgres !== null) {
     const { run } = postgres;
     const types = [
       'int',
@@ -109,8 +111,7 @@ beforeAll(async () => {
     await run('create view slower as select s.id, s.a, s.b, pg_sleep(0.001)::text as c from slow s');
     await run('grant select on wide to reader');
   }
-  if (clickhouse === null) console.log('ClickHouse is not installed: its tests are left out.');
-  else {
+  if (clickhouse !== null) {
     const types = [
       'UInt32',
       'Int64',
@@ -167,9 +168,10 @@ async function source(
 }
 
 describe.each(KINDS)('%s', kind => {
+  const test = testOf(kind);
   test('tables and columns are told, with their types', async () => {
     const found = await source(kind);
-    if (found === null) return;
+    if (found === null) throw notInstalled();
     const name = found.table.split('.').at(kind === 'files' ? 0 : -1)!;
     const tables = await found.of.tables();
     expect(tables.map(one => one.name)).toContain(kind === 'files' ? 'odd.tsv' : name);
@@ -182,7 +184,7 @@ describe.each(KINDS)('%s', kind => {
 
   test('moments of integers, unsigned, decimals, booleans and gaps, by group, are those of the rows', async () => {
     const found = await source(kind);
-    if (found === null) return;
+    if (found === null) throw notInstalled();
     const engines = await found.of.open(found.table);
     const names = engines[0]!.columns.map(({ name }) => name);
     const at = (place: number) => names[place]!;
@@ -274,7 +276,7 @@ describe.each(KINDS)('%s', kind => {
 
   test('what each column holds is what its rows hold', async () => {
     const found = await source(kind);
-    if (found === null) return;
+    if (found === null) throw notInstalled();
     const engines = await found.of.open(found.table);
     const names = engines[0]!.columns.map(({ name }) => name);
     const columns = await wholeColumns(engines, [names[6]!], quietHost);
@@ -305,7 +307,7 @@ describe.each(KINDS)('%s', kind => {
 
   test('a sample brings rows as they are, and says what it is of', async () => {
     const found = await source(kind);
-    if (found === null) return;
+    if (found === null) throw notInstalled();
     const names = (
       await found.of.open(found.table).then(async engines => {
         for (const engine of engines) await engine.close();
@@ -360,39 +362,43 @@ declare global {
   }
 }
 
-test('200 measures for a role that may only read', async () => {
-  if (postgres === null) return;
-  const address = postgres.address.replace('wold@', 'reader:hidden-word@');
-  const [of] = await sourcesOf([`s=${address}`]);
-  const tables = await of!.tables();
-  expect(tables.map(({ name }) => name)).toEqual(['wide']);
-  const measures = Array.from({ length: 200 }, (_, j) => `m${j}`);
-  const engines = await of!.open('public.wide');
-  const { n, products, units } = await wholeMoments(engines, plainAsk(measures), quietHost);
-  const [row] = await engines[0]!.ask(
-    'select count(*), corr(m3, m190), stddev_samp(m190), corr(m0, m1) from wide',
-  );
-  const [count, r, sd, other] = row!.map(Number);
-  const sdOf = (j: number) => units[j]! * Math.sqrt(entry(products, j, j) / (n - 1));
-  expect(n).toBe(count);
-  expect(sdOf(190) / sd!).toBeCloseTo(1, 10);
-  expect((units[3]! * units[190]! * entry(products, 3, 190)) / (n - 1) / sdOf(3) / sdOf(190)).toBeCloseTo(
-    r!,
-    9,
-  );
-  expect((units[0]! * units[1]! * entry(products, 0, 1)) / (n - 1) / sdOf(0) / sdOf(1)).toBeCloseTo(
-    other!,
-    9,
-  );
-  for (const engine of engines) await engine.close();
-  await expect(of!.writes!('create table public.mine as select 1')).rejects.toThrow(
-    /PostgreSQL refuses.*permission/,
-  );
-  // Nothing that is said tells the password.
-  await expect(of!.open('public.slow')).rejects.toThrow(
-    expect.objectContaining({ message: expect.not.stringContaining('hidden-word') as string }),
-  );
-}, 60_000);
+testOf('PostgreSQL')(
+  '200 measures for a role that may only read',
+  async () => {
+    if (postgres === null) throw notInstalled();
+    const address = postgres.address.replace('wold@', 'reader:hidden-word@');
+    const [of] = await sourcesOf([`s=${address}`]);
+    const tables = await of!.tables();
+    expect(tables.map(({ name }) => name)).toEqual(['wide']);
+    const measures = Array.from({ length: 200 }, (_, j) => `m${j}`);
+    const engines = await of!.open('public.wide');
+    const { n, products, units } = await wholeMoments(engines, plainAsk(measures), quietHost);
+    const [row] = await engines[0]!.ask(
+      'select count(*), corr(m3, m190), stddev_samp(m190), corr(m0, m1) from wide',
+    );
+    const [count, r, sd, other] = row!.map(Number);
+    const sdOf = (j: number) => units[j]! * Math.sqrt(entry(products, j, j) / (n - 1));
+    expect(n).toBe(count);
+    expect(sdOf(190) / sd!).toBeCloseTo(1, 10);
+    expect((units[3]! * units[190]! * entry(products, 3, 190)) / (n - 1) / sdOf(3) / sdOf(190)).toBeCloseTo(
+      r!,
+      9,
+    );
+    expect((units[0]! * units[1]! * entry(products, 0, 1)) / (n - 1) / sdOf(0) / sdOf(1)).toBeCloseTo(
+      other!,
+      9,
+    );
+    for (const engine of engines) await engine.close();
+    await expect(of!.writes!('create table public.mine as select 1')).rejects.toThrow(
+      /PostgreSQL refuses.*permission/,
+    );
+    // Nothing that is said tells the password.
+    await expect(of!.open('public.slow')).rejects.toThrow(
+      expect.objectContaining({ message: expect.not.stringContaining('hidden-word') as string }),
+    );
+  },
+  60_000,
+);
 
 describe('stop and limits leave no statement running', () => {
   const running = async (): Promise<number> => {
@@ -413,48 +419,60 @@ describe('stop and limits leave no statement running', () => {
       ),
     );
 
-  test('stopped', async () => {
-    if (postgres === null) return;
-    const stop = new AbortController();
-    const found = work({ seconds: 600, signal: stop.signal });
-    const ended = expect(found).rejects.toThrow(/it was stopped/);
-    await until(async () => {
-      if ((await running()) === 0) throw new Error('not yet');
-    });
-    stop.abort();
-    await ended;
-    expect(await running()).toBe(0);
-  }, 60_000);
+  testOf('PostgreSQL')(
+    'stopped',
+    async () => {
+      if (postgres === null) throw notInstalled();
+      const stop = new AbortController();
+      const found = work({ seconds: 600, signal: stop.signal });
+      const ended = expect(found).rejects.toThrow(/it was stopped/);
+      await until(async () => {
+        if ((await running()) === 0) throw new Error('not yet');
+      });
+      stop.abort();
+      await ended;
+      expect(await running()).toBe(0);
+    },
+    60_000,
+  );
 
-  test('late', async () => {
-    if (postgres === null) return;
-    await expect(work({ seconds: 1 })).rejects.toThrow(/took longer than 1 seconds|statement timeout/);
-    expect(await running()).toBe(0);
-  }, 60_000);
+  testOf('PostgreSQL')(
+    'late',
+    async () => {
+      if (postgres === null) throw notInstalled();
+      await expect(work({ seconds: 1 })).rejects.toThrow(/took longer than 1 seconds|statement timeout/);
+      expect(await running()).toBe(0);
+    },
+    60_000,
+  );
 
-  test('a ClickHouse statement is killed', async () => {
-    if (clickhouse === null) return;
-    const [of] = await sourcesOf([`s=${clickhouse.addresses[0]}`]);
-    const stop = new AbortController();
-    const [engine] = await of!.open('odd', { seconds: 600, signal: stop.signal });
-    const found = engine!.ask('select count() from system.numbers where number % 7 = 8');
-    const ended = expect(found).rejects.toThrow(/it was stopped/);
-    const live = async () =>
-      Number(
-        await clickhouse!.run(
-          0,
-          "select count() from system.processes where query like '%number \\% 7 = 8%' and query not like '%processes%'",
-        ),
-      );
-    await until(async () => {
-      if ((await live()) === 0) throw new Error('not yet');
-    });
-    stop.abort();
-    await ended;
-    await until(async () => {
-      if ((await live()) > 0) throw new Error('still there');
-    });
-  }, 60_000);
+  testOf('ClickHouse')(
+    'a ClickHouse statement is killed',
+    async () => {
+      if (clickhouse === null) throw notInstalled();
+      const [of] = await sourcesOf([`s=${clickhouse.addresses[0]}`]);
+      const stop = new AbortController();
+      const [engine] = await of!.open('odd', { seconds: 600, signal: stop.signal });
+      const found = engine!.ask('select count() from system.numbers where number % 7 = 8');
+      const ended = expect(found).rejects.toThrow(/it was stopped/);
+      const live = async () =>
+        Number(
+          await clickhouse!.run(
+            0,
+            "select count() from system.processes where query like '%number \\% 7 = 8%' and query not like '%processes%'",
+          ),
+        );
+      await until(async () => {
+        if ((await live()) === 0) throw new Error('not yet');
+      });
+      stop.abort();
+      await ended;
+      await until(async () => {
+        if ((await live()) > 0) throw new Error('still there');
+      });
+    },
+    60_000,
+  );
 
   test('a file: the engine is interrupted', async () => {
     const stop = new AbortController();
@@ -488,8 +506,8 @@ describe('a part that is not there gives no part of a sum', () => {
     return wholeMoments(engines, asked, quietHost);
   };
 
-  test('missing or dead', async () => {
-    if (clickhouse === null) return;
+  testOf('ClickHouse')('missing or dead', async () => {
+    if (clickhouse === null) throw notInstalled();
     const [first] = clickhouse.addresses;
     await expect(ask([first, first.replace(/:\d+\//, ':1/')], 'part_odd')).rejects.toThrow(
       /cannot be reached/,
@@ -498,19 +516,23 @@ describe('a part that is not there gives no part of a sum', () => {
     await expect(ask([...clickhouse.addresses], 'lone')).rejects.toThrow(/no such table/);
   });
 
-  test('hung: it takes too long, and is given up', async () => {
-    if (clickhouse === null) return;
-    clickhouse.signal(1, 'SIGSTOP');
-    try {
-      await expect(ask([...clickhouse.addresses], 'part_odd', 1)).rejects.toThrow(
-        /took longer than 1 seconds/,
-      );
-      // A table over both shards waits for the one that hangs.
-      await expect(ask([clickhouse.addresses[0]], 'odd', 1)).rejects.toThrow(/took longer than 1 seconds/);
-    } finally {
-      clickhouse.signal(1, 'SIGCONT');
-    }
-  }, 60_000);
+  testOf('ClickHouse')(
+    'hung: it takes too long, and is given up',
+    async () => {
+      if (clickhouse === null) throw notInstalled();
+      clickhouse.signal(1, 'SIGSTOP');
+      try {
+        await expect(ask([...clickhouse.addresses], 'part_odd', 1)).rejects.toThrow(
+          /took longer than 1 seconds/,
+        );
+        // A table over both shards waits for the one that hangs.
+        await expect(ask([clickhouse.addresses[0]], 'odd', 1)).rejects.toThrow(/took longer than 1 seconds/);
+      } finally {
+        clickhouse.signal(1, 'SIGCONT');
+      }
+    },
+    60_000,
+  );
 
   test('a server that says nothing at all', async () => {
     const silent: Server = createServer(() => undefined);
@@ -520,8 +542,8 @@ describe('a part that is not there gives no part of a sum', () => {
     silent.close();
   }, 30_000);
 
-  test('an engine that leaves out shards is not trusted', async () => {
-    if (clickhouse === null) return;
+  testOf('ClickHouse')('an engine that leaves out shards is not trusted', async () => {
+    if (clickhouse === null) throw notInstalled();
     const [first] = clickhouse.addresses;
     await expect(ask([first.replace('default@', 'lax:lax@')], 'odd')).rejects.toThrow(/leaves out shards/);
   });
@@ -594,8 +616,8 @@ test('a file larger than the memory that its reader may use', async () => {
   });
 }, 120_000);
 
-test('scores become a table and a view in the engine', async () => {
-  if (postgres === null || clickhouse === null) return;
+testOf('PostgreSQL', 'ClickHouse')('scores become a table and a view in the engine', async () => {
+  if (postgres === null || clickhouse === null) throw notInstalled();
   for (const [address, table, dialect, schema] of [
     [postgres.address, 'public.odd', POSTGRES, 'public'],
     [clickhouse.addresses[0], 'default.odd', CLICKHOUSE, 'default'],

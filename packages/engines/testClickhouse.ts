@@ -15,6 +15,9 @@ export interface TestClickhouse {
   readonly stop: () => Promise<void>;
 }
 
+/** Where Debian keeps its server; undefined where there is none. */
+export const clickhouseProgram = (): string | undefined => PROGRAMS.find(path => existsSync(path));
+
 const PROGRAMS = ['/usr/bin/clickhouse-server', '/usr/sbin/clickhouse-server'];
 
 interface Ports {
@@ -51,7 +54,7 @@ const USERS = `<yandex>
 
 /** Starts both; null where it is not installed. */
 export async function startClickhouse(): Promise<TestClickhouse | null> {
-  const program = PROGRAMS.find(path => existsSync(path));
+  const program = clickhouseProgram();
   if (program === undefined) return null;
   const root = mkdtempSync(join(tmpdir(), 'wold-clickhouse-'));
   const ports: Ports[] = [];

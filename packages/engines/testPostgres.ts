@@ -14,7 +14,7 @@ export interface TestPostgres {
 }
 
 /** Where Debian keeps its programs; null where there is none. */
-function programs(): string | null {
+export function postgresPrograms(): string | null {
   const versions = '/usr/lib/postgresql';
   if (!existsSync(versions)) return null;
   const [newest] = readdirSync(versions).sort((a, b) => Number(b) - Number(a));
@@ -24,7 +24,7 @@ function programs(): string | null {
 
 /** Starts one; null where it is not installed. */
 export async function startPostgres(): Promise<TestPostgres | null> {
-  const bin = programs();
+  const bin = postgresPrograms();
   if (bin === null) return null;
   const folder = mkdtempSync(join(tmpdir(), 'wold-postgres-'));
   chmodSync(folder, 0o777);
