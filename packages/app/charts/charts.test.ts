@@ -126,7 +126,10 @@ describe('names beside points', () => {
 
   test('points are kept clear of where there is room', () => {
     const name = { x: 200, y: 150, text: 'abc' };
-    const isAvoided = occupied([{ left: 202, right: 260, top: 140, bottom: 160 }], { width: 400, height: 300 });
+    const isAvoided = occupied([{ left: 202, right: 260, top: 140, bottom: 160 }], {
+      width: 400,
+      height: 300,
+    });
     expect(sideOf(name, placeNames([name], centre, { ...placing, isAvoided })[0]!)).not.toBe('right');
     // Where all around is to be kept clear of, one that must stand clear is left out, and another is not.
     const crowded = { ...placing, isAvoided: () => true };

@@ -27,7 +27,7 @@ export async function readWorkbook(
   choices: ReadingChoices = {},
 ): Promise<Table> {
   const parts = unpack(bytes, name);
-  const kinds = sheetKinds(parts);
+  const kinds = sheetKinds(name => parts[name]);
   expectCells(kinds, name);
   host.progress(0.2);
   let sparse: boolean;

@@ -15,10 +15,13 @@ const KINDS: ReadonlyMap<string, SheetKind> = new Map([
  * The kinds of a workbook's sheets, in its own order (ISO/IEC 29500-1, 12.3: sheets are told apart by the types of their
  * relationships, in the transitional and the strict variant alike).
  *
- * @param parts of the archive, by name
+ * @param partOf a part of the archive by its name
  */
-export function sheetKinds(parts: Readonly<Record<string, Uint8Array>>): readonly SheetKind[] {
-  const text = (part: string) => (parts[part] === undefined ? '' : strFromU8(parts[part]));
+export function sheetKinds(partOf: (name: string) => Uint8Array | undefined): readonly SheetKind[] {
+  const text = (part: string) => {
+    const bytes = partOf(part);
+    return bytes === undefined ? '' : strFromU8(bytes);
+  };
   const types = new Map(
     tagsOf(text('xl/_rels/workbook.xml.rels'), 'Relationship').map(tag => [
       attribute(tag, 'Id'),

@@ -64,7 +64,6 @@ function bruteForce(table: Table, p: number, times: number, asked: Asked = {}): 
   const w = rows.map((_, i) => weights?.[i] ?? 1);
   const labels = Array.from(of.places, i => groups.group[i]!);
   // μ as it is found from the labels as they stand.
-  const n = w.reduce((sum, weight) => sum + weight, 0);
   let trace = 0;
   for (const g of new Set(labels)) {
     const which = [...labels.keys()].filter(i => labels[i] === g);
