@@ -10,6 +10,7 @@ import { writeStudyFile } from '@wold/core/recipe/studyFile';
 import { writeGeoTiff, type TiffLayout } from '@wold/core/scenes/writeGeoTiff';
 import { readDelimited } from '@wold/core/table/readDelimited';
 import {
+  asWritten,
   inStrictVariant,
   withBrokenRelation,
   withChartSheet,
@@ -105,7 +106,7 @@ export async function corpus(): Promise<readonly Seed[]> {
   const read = readDelimited(csv, 'made.csv');
   const recipe = freshRecipe(read);
   const pixels = Uint8Array.from({ length: 12 * 9 * 3 }, (_, i) => (i * 37) % 251);
-  const book = new Uint8Array(await write([{ sheet: 'sherds', data: cells }]).toBuffer());
+  const book = asWritten(await write([{ sheet: 'sherds', data: cells }]).toBuffer());
   return [
     { name: 'made.csv', bytes: csv },
     { name: 'semicolons.csv', bytes: strToU8(delimited(table, ';', ',')).slice() },
@@ -164,6 +165,9 @@ export async function corpus(): Promise<readonly Seed[]> {
         table: { name: 'made.csv', bytes: csv },
       }).slice(),
     },
-    { name: 'other.zip', bytes: zipSync({ 'a.txt': strToU8('not a table') }).slice() },
+    {
+      name: 'other.zip',
+      bytes: zipSync({ 'a.txt': strToU8('not a table') }, { mtime: '2020-01-01T12:00:00' }).slice(),
+    },
   ];
 }

@@ -8,18 +8,21 @@ import { wholePath } from './wholePath';
 const TRIED = 42;
 const SEED = Number(process.env.WOLD_SEED);
 
-/** Files of the corpus that hold no table. */
+/** Files of the corpus that hold the same table as another, written in another way: tests of reading hold them to that. */
+const ALIKE = ['hidden.xlsx', 'strict.xlsx', 'chart-sheet.xlsx', 'tiles.tif', 'big.tif'];
+/** Files of it that hold no table. */
 const REFUSED = ['other.zip', 'lost-sheet.xlsx'];
 
 test('whole files of every format come through all of Wold', async () => {
   for (const { name, bytes } of await corpus()) {
+    if (ALIKE.includes(name)) continue;
     const verdict = await wholePath(bytes, name);
     expect([name, verdict]).toEqual([
       name,
       expect.objectContaining({ kind: REFUSED.includes(name) ? 'refused' : 'done' }),
     ]);
   }
-}, 120_000);
+}, 600_000);
 
 test(`damaged files are read or refused with what to do (seed ${SEED})`, async () => {
   const damaged = await damagedCorpus(SEED);
@@ -32,7 +35,7 @@ test(`damaged files are read or refused with what to do (seed ${SEED})`, async (
 
 test('the same seed damages alike', async () => {
   const [one, two] = [await damagedCorpus(5), await damagedCorpus(5)];
-  for (const index of [0, 7, 13]) expect(one(index)).toEqual(two(index));
+  for (let index = 0; index < 30; index++) expect(one(index)).toEqual(two(index));
 });
 
 // What was found once: each of these broke Wold.

@@ -1,3 +1,6 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { bundled } from './bundled.mjs';
@@ -82,6 +85,37 @@ for (const n of [10_000, 60_000, 120_000]) {
 const growth = Math.log(rates.at(-1)[1] / rates[0][1]) / Math.log(rates.at(-1)[0] / rates[0][0]);
 console.log(`t-SNE's iteration grows as n^${growth.toFixed(2)} (at most 1.15)\n`);
 await worker.terminate();
+
+commandStarts();
+
+/** How long the command takes from its call to its end, beside a bare start of Node. */
+function commandStarts() {
+  const folder = mkdtempSync(join(tmpdir(), 'wold-start-'));
+  const at = name => join(folder, name);
+  const numbers = Array.from({ length: 100 }, (_, i) =>
+    Array.from({ length: 10 }, (__, j) => Math.sin(i * (j + 1)).toFixed(3)).join(','),
+  );
+  const head = Array.from({ length: 10 }, (_, j) => `m${j}`).join(',');
+  writeFileSync(at('small.csv'), [head, ...numbers].join('\n'));
+  writeFileSync(at('open.csv'), 'a,b\n1,"2\n');
+  const command = join(root, 'packages/cli/bin/wold.mjs');
+  const run = words => () => spawnSync(process.execPath, words);
+  const wold = (...words) => run([command, ...words]);
+  wold('recipe', '--table', at('small.csv'), '--out', at('recipe.json'))();
+  for (const [name, work, asked] of [
+    ['node alone', run(['-e', '0']), ''],
+    ['wold --help', wold('--help'), ' (at most 400)'],
+    ['a file that is refused', wold('recipe', '--table', at('open.csv')), ' (at most 400)'],
+    [
+      'all files of a table of 100 × 10',
+      wold('run', at('recipe.json'), '--table', at('small.csv'), '--out', at('out')),
+      ' (at most 1000)',
+    ],
+  ]) {
+    console.log(`${name}: ${ms(median(Array.from({ length: 5 }, () => time(work))))}${asked}`);
+  }
+  rmSync(folder, { recursive: true });
+}
 
 function contest(name, ours, plain) {
   const times = { ours: [], plain: [] };

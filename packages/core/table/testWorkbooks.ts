@@ -6,12 +6,19 @@ const RELATIONS = 'xl/_rels/workbook.xml.rels';
 const BOOK = 'xl/workbook.xml';
 const OFFICE = 'http://schemas.openxmlformats.org/officeDocument/2006/relationships';
 
+/** An archive whose parts are of one day, so that the same parts make the same bytes. */
+const steady = (parts: ReturnType<typeof unzipSync>): Bytes =>
+  zipSync(parts, { mtime: '2020-01-01T12:00:00' }).slice();
+
 /** A workbook with parts of it as others: for tests of what only some programs write. */
 function changed(bytes: Uint8Array, change: (part: string, text: string) => string, more = {}): Bytes {
   const parts = unzipSync(bytes);
   for (const part of [BOOK, RELATIONS]) parts[part] = strToU8(change(part, strFromU8(parts[part]!)));
-  return zipSync({ ...parts, ...more }).slice();
+  return steady({ ...parts, ...more });
 }
+
+/** The same workbook, packed so that it is the same whenever it was written. */
+export const asWritten = (bytes: Uint8Array): Bytes => changed(bytes, (_, text) => text);
 
 /** The same workbook with a chart sheet before all others. */
 export const withChartSheet = (bytes: Uint8Array): Bytes =>
