@@ -10,6 +10,7 @@ import { inBrowser } from '../storage/remembered';
 import { noticed } from '../store/noticeSlice';
 import { extentAt } from '../engines/extentAt';
 import { ExtentMark } from '../engines/ExtentMark';
+import { BESIDE_PACE, PaceContext } from '../results/pace';
 import { useWholeColumns } from '../results/stages';
 import { LensPanel } from '../lens/LensPanel';
 import { readingOf } from '../readings/readings';
@@ -78,12 +79,16 @@ export function Frame({ question }: { question: Question }) {
         Skip to the reading
       </a>
       <Boundary part="The list of questions" until={until}>
-        <Rail current={question.route} />
+        <PaceContext value={BESIDE_PACE}>
+          <Rail current={question.route} />
+        </PaceContext>
       </Boundary>
       <BriefBar onKeys={() => setKeys(true)}>
         <Boundary part="This brief" until={until}>
-          <QuestionExtent question={question} reduction={hand} />
-          <Brief reduction={hand} />
+          <PaceContext value={BESIDE_PACE}>
+            <QuestionExtent question={question} reduction={hand} />
+            <Brief reduction={hand} />
+          </PaceContext>
         </Boundary>
       </BriefBar>
       <main id="reading" className={styles.reading} tabIndex={-1} aria-label={question.question}>
@@ -95,16 +100,18 @@ export function Frame({ question }: { question: Question }) {
           ))}
         </div>
       </main>
-      <Lens open={lens} onToggle={() => setLens(!lens)}>
-        {Aside && (
-          <Suspense>
-            <Aside reduction={hand} />
-          </Suspense>
-        )}
-      </Lens>
-      <Boundary part="The shelf" until={until}>
-        <Shelf open={shelf} onToggle={() => setShelf(!shelf)} adding={adding} onAdding={setAdding} />
-      </Boundary>
+      <PaceContext value={BESIDE_PACE}>
+        <Lens open={lens} onToggle={() => setLens(!lens)}>
+          {Aside && (
+            <Suspense>
+              <Aside reduction={hand} />
+            </Suspense>
+          )}
+        </Lens>
+        <Boundary part="The shelf" until={until}>
+          <Shelf open={shelf} onToggle={() => setShelf(!shelf)} adding={adding} onAdding={setAdding} />
+        </Boundary>
+      </PaceContext>
       <Boundary part="This dialog" until={until}>
         {finding && <FindDialog actions={actions} onClose={() => setFinding(false)} />}
         {applying}

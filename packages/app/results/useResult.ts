@@ -1,4 +1,4 @@
-import { useInsertionEffect, useLayoutEffect, useMemo, useSyncExternalStore } from 'react';
+import { useContext, useInsertionEffect, useLayoutEffect, useMemo, useSyncExternalStore } from 'react';
 import type { ProblemData } from '@wold/core/problem';
 import type { Table } from '@wold/core/table/table';
 import { requestKey, type Request, type ResultOf } from '@wold/core/recipe/stages';
@@ -6,6 +6,7 @@ import { QUESTIONS } from '../readings/questions';
 import { useTable } from '../store/TableContext';
 import { useStudy } from '../store/useStudy';
 import { advance } from '../workers/pool';
+import { PaceContext, paced } from './pace';
 import { again, lastGoodOf, onResults, settledOf, valueOf, want } from './resultStore';
 
 /** A result as a reading sees it. */
@@ -51,7 +52,9 @@ export function useResult<R extends Request>(
     if (!waits) want(table, steady, wholePlace, label);
   }, [table, steady, wholePlace, label, waits]);
   useLayoutEffect(advance, [table, steady, wholePlace, waits]);
-  const entry = useSyncExternalStore(onResults, () => settledOf(key));
+  const pace = useContext(PaceContext);
+  const read = useMemo(() => paced(() => settledOf(key), pace), [key, pace]);
+  const entry = useSyncExternalStore(onResults, read);
   const value = valueOf(entry) ?? (wanted ? lastGoodOf(wholePlace) : undefined);
   return {
     value: (value ?? null) as ResultOf<R> | null,

@@ -1,7 +1,7 @@
 import type { Size } from '../../charts/size';
 import { nameSeries, offsetOf } from '../../charts/nameSeries';
 import { occupied } from '../../charts/occupied';
-import { placeNames, type Box } from '../../charts/placeNames';
+import { placeNames, type Box, type Place } from '../../charts/placeNames';
 import { textWidth } from '../../charts/textWidth';
 import { FONT } from '../../charts/textStyle';
 import type { Tokens } from '../../theme/tokens';
@@ -13,6 +13,8 @@ export interface RowNames {
   readonly selected: readonly MapName[];
   /** Places of the other points, those that tell most first; empty where they are not named. */
   readonly order: readonly number[];
+  /** Whether the row of a point is selected, and so wears a ring. */
+  readonly isSelected: (place: number) => boolean;
   /** The name of the row of a point. */
   readonly nameOf: (place: number) => string;
 }
@@ -43,11 +45,36 @@ interface Around {
 export function mapNameSeries(
   first: readonly MapName[],
   rowNames: RowNames,
-  { xName, yName, points }: Around,
+  around: Around,
   view: View,
   size: Size,
   tokens: Tokens,
 ) {
+  return nameSeries(
+    placedNames(first, rowNames, around, view, size).map(({ name: { x, y, text, of }, pixel, place }) => ({
+      x,
+      y,
+      text,
+      offset: offsetOf(place, pixel[0], pixel[1], (px, py) => fromPixel(view, size, [px, py])),
+      style: { ...styleOf(of, tokens), fontFamily: FONT, fontSize: FONT_SIZE },
+    })),
+    7,
+    tokens.inkSoft,
+  );
+}
+
+/** The names of a map, where each belongs and where it stands, in pixels; null where it is left out. */
+export function placedNames(
+  first: readonly MapName[],
+  rowNames: RowNames,
+  { xName, yName, points }: Around,
+  view: View,
+  size: Size,
+): readonly {
+  readonly name: MapName;
+  readonly pixel: readonly [number, number];
+  readonly place: Place | null;
+}[] {
   const tried = [...first, ...rowNames.selected, ...namesInSight(rowNames, points, view, size)];
   if (tried.length === 0) return [];
   const [cx, cy] = toPixel(view, size, 0, 0);
@@ -73,23 +100,14 @@ export function mapNameSeries(
     { x: cx, y: cy },
     {
       fontSize: FONT_SIZE,
-      distance: 7,
+      // Clear of their own rings, where many wear one.
+      distance: tried.some(({ of }) => of === 'one of many selected') ? BESIDE_RING : BESIDE_POINT,
       bounds: { left: 8, right: width - 8, top: 6, bottom: height - TICKS },
       taken: axisNames,
-      isAvoided: occupied(boxesAround(points, first, view, size), size),
+      isAvoided: occupied(boxesAround(points, rowNames.isSelected, first, view, size), size),
     },
   );
-  return nameSeries(
-    tried.map(({ x, y, text, of }, i) => ({
-      x,
-      y,
-      text,
-      offset: offsetOf(places[i]!, pixels[i]![0], pixels[i]![1], (px, py) => fromPixel(view, size, [px, py])),
-      style: { ...styleOf(of, tokens), fontFamily: FONT, fontSize: FONT_SIZE },
-    })),
-    7,
-    tokens.inkSoft,
-  );
+  return tried.map((name, i) => ({ name, pixel: pixels[i]!, place: places[i]! }));
 }
 
 function styleOf(of: MapName['of'], tokens: Tokens) {
@@ -124,29 +142,41 @@ function namesInSight(
   return found;
 }
 
+/** Half the width of a mark, and of the ring around a selected one. */
 const HALF_POINT = 4;
+const HALF_RING = 9;
+/** Between a point and its name. */
+const BESIDE_POINT = 7;
+const BESIDE_RING = 10;
 
 /** Around the points in sight; of those that share a pixel, around one. */
-function* pointBoxes({ x, y }: Around['points'], view: View, size: Size): Generator<Box> {
+function* pointBoxes(
+  { x, y }: Around['points'],
+  isSelected: (place: number) => boolean,
+  view: View,
+  size: Size,
+): Generator<Box> {
   const columns = Math.ceil(size.width);
   const seen = new Uint8Array(columns * Math.ceil(size.height));
   for (let i = 0; i < x.length; i++) {
     const [px, py] = toPixel(view, size, x[i]!, y[i]!);
     if (px < 0 || py < 0 || px >= size.width || py >= size.height) continue;
     const pixel = Math.floor(py) * columns + Math.floor(px);
-    if (seen[pixel] === 1) continue;
-    seen[pixel] = 1;
-    yield { left: px - HALF_POINT, right: px + HALF_POINT, top: py - HALF_POINT, bottom: py + HALF_POINT };
+    const half = isSelected(i) ? HALF_RING : HALF_POINT;
+    if (seen[pixel]! >= half) continue;
+    seen[pixel] = half;
+    yield { left: px - half, right: px + half, top: py - half, bottom: py + half };
   }
 }
 
 function* boxesAround(
   points: Around['points'],
+  isSelected: (place: number) => boolean,
   arrows: readonly MapName[],
   view: View,
   size: Size,
 ): Generator<Box> {
-  yield* pointBoxes(points, view, size);
+  yield* pointBoxes(points, isSelected, view, size);
   yield* shaftBoxes(arrows, view, size);
 }
 

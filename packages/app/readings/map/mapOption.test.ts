@@ -72,7 +72,7 @@ function optionOf(flat = false, drawn: ReturnType<typeof drawnBy> = []): Option 
     yName: 'Temper, 20 %',
     arrows: [],
     shortName,
-    rowNames: { selected: [], order: [], nameOf: String },
+    rowNames: { selected: [], order: [], isSelected: () => false, nameOf: String },
     groups: [],
     groupMarks: 'none' as const,
   };
@@ -167,7 +167,12 @@ describe('names and groups', () => {
       { measure: 'MgO', x: 2, y: 1 },
     ],
     shortName,
-    rowNames: { selected: [], order: [0, 3], nameOf: (place: number) => `sherd ${place}` },
+    rowNames: {
+      selected: [],
+      order: [0, 3],
+      isSelected: () => false,
+      nameOf: (place: number) => `sherd ${place}`,
+    },
     groups: groupEllipses(
       { x: points.x, y: points.y, weights: null, counts: false },
       [['north {x}', [0, 1, 2, 3]]],

@@ -42,6 +42,7 @@ export function useRowNames(
         of: places.length > MOST_MOVED ? 'one of many selected' : 'selected row',
       })),
       order: order.filter(place => !chosen.has(points.rows[place]!) && isShown(points.rows[place]!)),
+      isSelected: place => chosen.has(points.rows[place]!),
       nameOf,
     };
   }, [points, order, by, isolated, selection, table, recipe]);
