@@ -50,8 +50,10 @@ export function mapNameSeries(
   size: Size,
   tokens: Tokens,
 ) {
+  const placed = placedNames(first, rowNames, around, view, size);
+  if (placed.length === 0) return [];
   return nameSeries(
-    placedNames(first, rowNames, around, view, size).map(({ name: { x, y, text, of }, pixel, place }) => ({
+    placed.map(({ name: { x, y, text, of }, pixel, place }) => ({
       x,
       y,
       text,
