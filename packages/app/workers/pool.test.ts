@@ -161,6 +161,16 @@ test('light work goes first, on one worker; heavy work waits until it is done an
   expect(pool.currentJobs()).toEqual([]);
 });
 
+test('light work that takes long, as of a very large table, is not waited for', async () => {
+  pool.computeOn(table, request('account'), 'a');
+  pool.computeOn(table, request('decomposition', 'other'), 'b');
+  await passing(500);
+  expect(mockCalls.map(({ of }) => of)).toEqual(['account']);
+  await passing(600);
+  expect(mockCalls.map(({ of }) => of)).toEqual(['account', 'decomposition']);
+  expect(mockCalls[0]!.seat).not.toBe(mockCalls[1]!.seat);
+});
+
 test('what is in line starts at once where that is asked for, and is told of later', async () => {
   await passing(500);
   const told = jest.fn();

@@ -59,6 +59,8 @@ interface Entry {
   readonly start: (seat: Seat) => Promise<JobEnd<unknown>>;
   readonly settle: (end: JobEnd<unknown> | 'stopped') => void;
   seat: Seat | null;
+  /** When a worker began it; null while it waits. */
+  began: number | null;
   /** How often its worker was ended from outside. */
   lost: number;
 }
@@ -74,6 +76,8 @@ const BREAK_OFF = 80;
 const KEEP_AND_BREAK_OFF = 5000;
 /** So long after light work, in milliseconds, heavy work leaves the cores to the page, which draws what has come. */
 const DRAWING = 120;
+/** Light work that takes longer, in milliseconds, as of a very large table, is not waited for: the rest goes on beside it. */
+const LIGHT = 1000;
 const CRASHED: ProblemData = {
   what: 'the computation broke off, most likely for want of memory',
   where: null,
@@ -237,6 +241,7 @@ function enter<T>(
     heeds,
     shows: false,
     seat: null,
+    began: null,
     lost: 0,
     settle: settle as Entry['settle'],
     start: seat =>
@@ -267,17 +272,25 @@ export function advance(): void {
   }
 }
 
-/** Heavy work waits until all light work on its table is done and drawn: they would share cores with the page itself. */
+/** Heavy work waits until all light work on its table is done and drawn, where that is soon: they would share cores with the page itself. */
 function mayStart({ weight, tableKey }: Entry): boolean {
   if (weight === 0) return true;
   const drawn = performance.now() - lightEnded >= DRAWING;
-  return drawn && !entries.some(other => other.weight === 0 && other.tableKey === tableKey);
+  return (
+    drawn &&
+    !entries.some(other => other.weight === 0 && other.tableKey === tableKey && !takesLonger(other))
+  );
 }
+
+/** Whether work has been at it for longer than light work takes. */
+const takesLonger = ({ began }: Entry): boolean => began !== null && performance.now() - began >= LIGHT;
 
 async function occupy(seat: Seat, entry: Entry): Promise<void> {
   seat.at = entry;
   if (entry.restsOn !== null) seat.restsOn = entry.restsOn;
   entry.seat = seat;
+  entry.began = performance.now();
+  if (entry.weight === 0) setTimeout(advance, LIGHT);
   const crash = new Promise<JobEnd<unknown>>(resolve => {
     seat.worker.onerror = () => resolve({ problem: CRASHED });
   });
@@ -386,6 +399,7 @@ function lost(seat: Seat): void {
   seat.at = null;
   if (entry !== null && entries.includes(entry)) {
     entry.seat = null;
+    entry.began = null;
     if (++entry.lost > MOST_LOST) leave(entry, { problem: CRASHED });
   }
   advance();
