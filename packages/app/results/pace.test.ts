@@ -1,4 +1,5 @@
 import { paced } from './pace';
+import { seldomEnough } from './seldomEnough';
 import type { Entry } from './resultStore';
 
 const running = (done: number): Entry => ({ state: 'running', value: { done } as never, done });
@@ -37,4 +38,47 @@ test('without a pace every picture is shown', () => {
     entry = running(picture / 10);
     expect(read()).toBe(entry);
   }
+});
+
+test('pictures come as seldom as drawing them is slow, and again sooner when it is fast', () => {
+  let [time, drawn, cost] = [0, 0, 0];
+  const waiting: (() => void)[] = [];
+  const show = seldomEnough(
+    () => time,
+    then => waiting.push(then),
+  );
+  /** Work shows itself ten times a second for so long; a picture keeps the page for its cost. */
+  const run = (ms: number): number => {
+    drawn = 0;
+    for (const end = time + ms; time < end; time += 100) {
+      show(() => drawn++);
+      if (waiting.length === 0) continue;
+      time += cost;
+      waiting.splice(0).forEach(then => then());
+    }
+    return drawn;
+  };
+  cost = 1;
+  expect(run(2000)).toBeGreaterThanOrEqual(19);
+  cost = 90;
+  // A picture every .9 s and a little, as many as there are.
+  const slow = run(20_000);
+  expect(slow).toBeLessThanOrEqual(23);
+  expect(slow).toBeGreaterThanOrEqual(18);
+  // However slow, another follows.
+  cost = 3000;
+  expect(run(30_000)).toBeGreaterThanOrEqual(5);
+  cost = 1;
+  run(6000);
+  expect(run(2000)).toBeGreaterThanOrEqual(19);
+});
+
+test('while a picture is being drawn no other is', () => {
+  let drawn = 0;
+  const show = seldomEnough(
+    () => 0,
+    () => undefined,
+  );
+  for (let picture = 0; picture < 5; picture++) show(() => drawn++);
+  expect(drawn).toBe(1);
 });

@@ -7,6 +7,7 @@ import { keepResult, loadResult, mayBeKept } from '../storage/results';
 import { loadCourse } from '../storage/courses';
 import { rememberStopped, wasStopped } from '../storage/stopped';
 import { computeOn, type Ticket } from '../workers/pool';
+import { seldomEnough } from './seldomEnough';
 
 type Result = Results[keyof Results];
 
@@ -95,11 +96,14 @@ async function obtain(table: Table, request: Request, key: string, label: string
   }
   const started = performance.now();
   let shown: Result | undefined;
+  const showPicture = seldomEnough();
   const ticket = computeOn(table, request, label, (value, done) => {
     if (tickets.get(key) !== ticket) return;
     shown = value;
-    entries.set(key, { state: 'running', value, done });
-    tell();
+    showPicture(() => {
+      entries.set(key, { state: 'running', value, done });
+      tell();
+    });
   });
   tickets.set(key, ticket);
   const end = await ticket.end;
