@@ -92,8 +92,12 @@ const opaque = (pixels: Uint8Array): Uint8Array =>
     i % 4 === 3 ? 255 : pixels[3 * Math.floor(i / 4) + (i % 4)]!,
   );
 
-/** Files of every format that Wold reads. */
-export async function corpus(): Promise<readonly Seed[]> {
+let known: Promise<readonly Seed[]> | null = null;
+
+/** Files of every format that Wold reads, made once: one format numbers what is made through. */
+export const corpus = (): Promise<readonly Seed[]> => (known ??= madeCorpus());
+
+async function madeCorpus(): Promise<readonly Seed[]> {
   const table = made();
   const { names, columns, kiln, text } = table;
   const csv = strToU8(delimited(table, ',')).slice();

@@ -17,13 +17,17 @@ export interface KMeans {
   readonly ends: number;
 }
 
-/** Where starts differ there are more of them, until so many have led to the best end, so many times as many at most. */
+/** Where starts differ there are more of them, until so many have led to the best end, for as long as there is time. */
 const ENOUGH = 3;
-const MOST_TIMES = 5;
+const MORE_WORK = 2.5e5;
+const MOST_MORE = 300;
 /** Ends whose spread differs by less, as a share, are the same. */
 const ALIKE = 1e-9;
 
 const MOST_ROUNDS = 100;
+/** Of many rows moving along gains next to nothing after some rounds. */
+const MANY = 1000;
+const FEW_ROUNDS = 10;
 /** Of very many rows a few hardly ever settle: a share that may. */
 const UNSETTLED = 0.0005;
 /** Of more rows a sample of so many is parted first, and all of them from its centres on. */
@@ -64,12 +68,10 @@ export function kMeans(
   const share = few === rows ? 1 : 0.5;
   const ends: number[] = [];
   const met = (within: number) => ends.filter(end => end <= within * (1 + ALIKE)).length;
-  while (
-    ends.length < starts ||
-    (starts > 1 && met(best!.within) < ENOUGH && ends.length < MOST_TIMES * starts)
-  ) {
+  const more = starts > 1 ? Math.min(MOST_MORE, Math.floor(MORE_WORK / (few.n * few.p))) : 0;
+  while (ends.length < starts || (ends.length < starts + more && met(best!.within) < ENOUGH)) {
     const done = ends.length;
-    const most = done < starts ? starts : MOST_TIMES * starts;
+    const most = done < starts ? starts : starts + more;
     const part = stretch(host, (share * done) / most, (share * (done + 1)) / most);
     const found = movedOneByOne(few, settled(few, drawnCentres(few, k, uniform), part), part);
     if (best === null || found.within < best.within) best = found;
@@ -139,40 +141,108 @@ function drawn(chances: Float64Array, uniform: () => number): number {
   return last;
 }
 
-/** Rows to their nearest centre, centres to the means of their rows, until no row changes. */
-function settled({ n, p, values, weights }: Rows, centres: Float64Array, host: Host): Parted {
+/**
+ * Rows to their nearest centre, centres to the means of their rows, until no row changes. Of each row an upper bound of the
+ * distance to its centre and a lower bound of that to any other are kept as centres move (Hamerly 2010): where these are
+ * apart, the row stays without a look at any centre.
+ */
+function settled(rows: Rows, centres: Float64Array, host: Host): Parted {
+  const { n, p, values } = rows;
   const k = centres.length / p;
-  const cluster = new Uint8Array(n).fill(255);
-  let within = Infinity;
-  for (let round = 0; round < MOST_ROUNDS; round++) {
-    host.progress(round / MOST_ROUNDS);
-    let changes = 0;
-    within = 0;
-    for (let i = 0; i < n; i++) {
-      let [own, least] = [0, Infinity];
-      for (let c = 0; c < k; c++) {
-        const square = squareBetween(values, i * p, centres, c * p, p);
-        if (square < least) [own, least] = [c, square];
-      }
-      if (cluster[i] !== own) changes++;
-      cluster[i] = own;
-      within += weights[i]! * least;
-    }
+  const cluster = new Uint8Array(n);
+  const upper = new Float64Array(n);
+  const lower = new Float64Array(n);
+  for (let i = 0; i < n; i++) nearestTwo(rows, i, centres, cluster, upper, lower);
+  for (let round = 1, changes = n; round < MOST_ROUNDS; round++) {
     if (changes <= (n > MOST_ROWS ? UNSETTLED * n : 0)) break;
-    const sums = new Float64Array(k * p);
-    const sizes = new Float64Array(k);
+    host.progress(round / MOST_ROUNDS);
+    const moves = movedToMeans(rows, cluster, centres);
+    const [first, second] = largestTwo(moves);
+    const half = halfToNearest(centres, k, p);
+    changes = 0;
     for (let i = 0; i < n; i++) {
-      const c = cluster[i]!;
-      sizes[c]! += weights[i]!;
-      for (let j = 0; j < p; j++) sums[c * p + j]! += weights[i]! * values[i * p + j]!;
+      const own = cluster[i]!;
+      upper[i]! += moves[own]!;
+      lower[i]! -= own === first ? moves[second]! : moves[first]!;
+      const bound = APART * Math.max(lower[i]!, half[own]!);
+      if (upper[i]! < bound) continue;
+      upper[i] = Math.sqrt(squareBetween(values, i * p, centres, own * p, p));
+      if (upper[i]! < bound) continue;
+      nearestTwo(rows, i, centres, cluster, upper, lower);
+      if (cluster[i] !== own) changes++;
     }
-    for (let c = 0; c < k; c++) {
-      // A centre that lost all of its rows stays where it is.
-      if (sizes[c]! > 0) for (let j = 0; j < p; j++) centres[c * p + j] = sums[c * p + j]! / sizes[c]!;
-    }
+  }
+  let within = 0;
+  for (let i = 0; i < n; i++) {
+    within += rows.weights[i]! * squareBetween(values, i * p, centres, cluster[i]! * p, p);
   }
   return { cluster, centres, within };
 }
+
+/** Bounds hold but for rounding. */
+const APART = 1 - 1e-9;
+
+/** Finds the nearest centre of a row, and how far it and the next are. */
+function nearestTwo(
+  { p, values }: Rows,
+  i: number,
+  centres: Float64Array,
+  cluster: Uint8Array,
+  upper: Float64Array,
+  lower: Float64Array,
+): void {
+  let [own, least, next] = [0, Infinity, Infinity];
+  for (let c = 0; c * p < centres.length; c++) {
+    const square = squareBetween(values, i * p, centres, c * p, p);
+    if (square < least) [own, least, next] = [c, square, least];
+    else if (square < next) next = square;
+  }
+  cluster[i] = own;
+  upper[i] = Math.sqrt(least);
+  lower[i] = Math.sqrt(next);
+}
+
+/** Moves centres to the means of their rows. @returns how far each moved; one that lost all of its rows stays where it is */
+function movedToMeans(
+  { n, p, values, weights }: Rows,
+  cluster: Uint8Array,
+  centres: Float64Array,
+): Float64Array {
+  const k = centres.length / p;
+  const sums = new Float64Array(k * p);
+  const sizes = new Float64Array(k);
+  for (let i = 0; i < n; i++) {
+    const [c, w] = [cluster[i]!, weights[i]!];
+    sizes[c]! += w;
+    for (let j = 0; j < p; j++) sums[c * p + j]! += w * values[i * p + j]!;
+  }
+  return Float64Array.from(sizes, (size, c) => {
+    if (!(size > 0)) return 0;
+    let square = 0;
+    for (let j = c * p; j < (c + 1) * p; j++) {
+      const mean = sums[j]! / size;
+      square += (mean - centres[j]!) ** 2;
+      centres[j] = mean;
+    }
+    return Math.sqrt(square);
+  });
+}
+
+/** The places of the largest and the next number; of one alone twice that. */
+function largestTwo(numbers: Float64Array): [number, number] {
+  const order = [...numbers.keys()].sort((a, b) => numbers[b]! - numbers[a]!);
+  return [order[0]!, order[1] ?? order[0]!];
+}
+
+/** Half of each centre's distance from the nearest other: a row nearer than that to it has no nearer centre. */
+const halfToNearest = (centres: Float64Array, k: number, p: number): Float64Array =>
+  Float64Array.from({ length: k }, (_, c) => {
+    let least = Infinity;
+    for (let other = 0; other < k; other++) {
+      if (other !== c) least = Math.min(least, squareBetween(centres, c * p, centres, other * p, p));
+    }
+    return Math.sqrt(least) / 2;
+  });
 
 /** The same clusters with their means as centres, and what is left about these. */
 function aboutMeans({ n, p, values, weights }: Rows, { cluster, centres }: Parted): Parted {
@@ -205,7 +275,8 @@ function movedOneByOne(rows: Rows, { cluster, centres }: Parted, host: Host): Pa
       centres[c * p + j]! += (by * (values[i * p + j]! - centres[c * p + j]!)) / sizes[c]!;
     }
   };
-  for (let round = 0, moves = 1; round < MOST_ROUNDS && moves > 0; round++) {
+  const most = n > MANY ? FEW_ROUNDS : MOST_ROUNDS;
+  for (let round = 0, moves = 1; round < most && moves > 0; round++) {
     host.progress(1);
     moves = 0;
     for (let i = 0; i < n; i++) {
