@@ -85,7 +85,7 @@ test('clusters: as many as there are kilns part best, agree with them, and becom
   await expect(clusters).toContainText(/Against kiln: adjusted Rand \.[789]\d, [89]\d\s% of the rows/);
   await expect(clusters.getByRole('table', { name: 'Clusters against kiln' })).toBeVisible();
   await expectAccessible(page);
-  await clusters.getByRole('button', { name: 'all dimensions of Components' }).click();
+  await clusters.getByRole('button', { name: 'the retained dimensions of Components' }).click();
   await page
     .getByRole('dialog')
     .getByRole('button', { name: /^the measures/ })
@@ -95,7 +95,7 @@ test('clusters: as many as there are kilns part best, agree with them, and becom
   await clusters.getByRole('button', { name: 'the measures' }).click();
   await page
     .getByRole('dialog')
-    .getByRole('button', { name: /^all dimensions/ })
+    .getByRole('button', { name: /^the retained dimensions/ })
     .click();
   await expect(clusters).toContainText('5 clusters part best');
   await clusters.getByRole('button', { name: /^3/ }).click();

@@ -76,7 +76,7 @@ test('sherds: a perplexity too large is refused before it runs; UMAP; what sets 
   await ask(page, 'How many dimensions?');
   const main = page.getByRole('main');
   await expect(course(page)).toContainText(/^1,000\siterations · KL/, { timeout: 60_000 });
-  await brief(page).getByRole('button', { name: '30', exact: true }).click();
+  await brief(page).getByRole('button', { name: '25', exact: true }).click();
   const box = page.getByRole('dialog').getByRole('textbox');
   await expect(page.getByRole('dialog')).toContainText('From 2 to 83');
   await box.fill('90');
