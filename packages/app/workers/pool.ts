@@ -277,8 +277,7 @@ function mayStart({ weight, tableKey }: Entry): boolean {
   if (weight === 0) return true;
   const drawn = performance.now() - lightEnded >= DRAWING;
   return (
-    drawn &&
-    !entries.some(other => other.weight === 0 && other.tableKey === tableKey && !takesLonger(other))
+    drawn && !entries.some(other => other.weight === 0 && other.tableKey === tableKey && !takesLonger(other))
   );
 }
 
