@@ -23,7 +23,7 @@ export default {
   },
   // Packages published as ES modules only.
   transformIgnorePatterns: [
-    'node_modules/(?!(@noble/hashes|d3-contour|d3-array|internmap|kdbush|read-excel-file|unzipper-esm|worker-f|saxen|apache-arrow|flatbuffers|hyparquet|hyparquet-compressors|hysnappy|hyparquet-writer|fzstd|culori|content-disposition|cookie|fast-png|iobuffer|geotiff|quick-lru|xml-utils)/)',
+    'node_modules/(?!(@noble/hashes|d3-contour|d3-array|internmap|kdbush|read-excel-file|unzipper-esm|worker-f|saxen|apache-arrow|flatbuffers|hyparquet|hyparquet-compressors|hysnappy|hyparquet-writer|fzstd|culori|content-disposition|cookie|fast-png|iobuffer|geotiff|quick-lru|xml-utils|zrender)/)',
   ],
   moduleNameMapper: {
     '^@wold/(core|engines)/(.*)$': '<rootDir>/packages/$1/$2',

@@ -2,7 +2,7 @@ import { createContext } from 'react';
 import type { Entry } from './resultStore';
 
 /**
- * How often, in milliseconds, what is below shows anew what long work has come to so far; its end is shown at once. 0 for
+ * How often, in milliseconds, what is below shows what long work has come to so far; its end is shown at once. 0 for
  * every picture of it.
  */
 export const PaceContext = createContext(0);

@@ -1,4 +1,14 @@
 import { init, type EChartsOption } from 'echarts';
+import LRU from 'zrender/lib/core/LRU.js';
+
+// As on the page: texts are keys of an object there, and one called `__proto__` would be what every object rests on.
+const { get, put } = LRU.prototype;
+LRU.prototype.get = function (key) {
+  return get.call(this, ` ${key}`);
+};
+LRU.prototype.put = function (key, value) {
+  return put.call(this, ` ${key}`, value);
+};
 import { isDrawing, keepable } from '@wold/core/writeup/drawing';
 
 /** Pixels of a millimetre. */

@@ -154,3 +154,26 @@ test('axes that separate groups are told from chance, and the ones after them ar
   expect(p[0]).toBeCloseTo(1 / 200, 12);
   expect(p[1]!).toBeGreaterThan(0.05);
 });
+
+test('counts are rows that stand there so often: the same permutations, the same p', async () => {
+  const base = grouped(18, 3, 3, 31, 0.4, 1e5);
+  const counts = Array.from({ length: 18 }, (_, i) => 1 + (i % 3));
+  const columns = base.columns.map(column =>
+    column.kind === 'number'
+      ? Array.from(column.values)
+      : Array.from(column.codes, code => column.levels[code]!),
+  );
+  const names = [...measures(3), 'group'];
+  const counted = tableOf([...columns, counts], [...names, 'w']);
+  const rows = counts.flatMap((count, row) => Array<number>(count).fill(row));
+  const each = tableOf(columns.map(column => rows.map(row => column[row]!)) as never, names);
+  const weighed = { preparation: { weight: 'w', weighting: 'counts' } } as const;
+  for (const shrinkage of ['never', 'always'] as const) {
+    const [a, b] = [
+      await permuted(counted, 3, 60, { ...weighed, shrinkage }),
+      await permuted(each, 3, 60, { shrinkage }),
+    ];
+    expect(a.p).toHaveLength(2);
+    a.p.forEach((p, d) => expect(p).toBeCloseTo(b.p[d]!, 12));
+  }
+});

@@ -101,10 +101,11 @@ function testOf(rows: LabelledRows, counts: boolean, shrunk: number) {
   const { sizes, means, within } = moments;
   const { coefficients, eigenvalues } = discriminantAxes(rows, moments, shrunk);
   const q = x.columns;
+  const there = Uint32Array.from(sizes.keys()).filter(g => sizes[g]! > 0);
   const all = sizes.reduce((sum, size) => sum + size, 0);
   const mean = Float64Array.from({ length: q }, (_, j) => {
     const column = columnOf(means, j);
-    return column.reduce((sum, value, g) => sum + (sizes[g]! / all) * value, 0);
+    return there.reduce((sum, g) => sum + (sizes[g]! / all) * column[g]!, 0);
   });
   // W + (1 − s) B, which no permutation changes: W is (1 − s) times the rest of it, and what it was drawn towards.
   const total = zeros(q, q);
@@ -112,7 +113,7 @@ function testOf(rows: LabelledRows, counts: boolean, shrunk: number) {
   for (let a = 0; a < q; a++) {
     for (let b = 0; b < q; b++) {
       let between = 0;
-      for (let g = 0; g < groups; g++) {
+      for (const g of there) {
         between +=
           sizes[g]! * (means.values[a * groups + g]! - mean[a]!) * (means.values[b * groups + g]! - mean[b]!);
       }
@@ -122,7 +123,6 @@ function testOf(rows: LabelledRows, counts: boolean, shrunk: number) {
   }
   const whitener = inverseFactor(total);
   if (whitener === null) throw new RangeError('Rows that have axes vary in every column of their space.');
-  const there = Uint32Array.from(sizes.keys()).filter(g => sizes[g]! > 0);
   const freedom = all - there.length;
   const tested = Math.min(MOST_TESTED, eigenvalues.length);
   const ownWeight = (i: number): number => (counts ? 1 : (rows.weights?.[i] ?? 1));
